@@ -1,0 +1,295 @@
+/**
+ * Applying one operation to a build. Pure: the same build, operation and stamp give the same answer in the browser and
+ * on the server, which is what lets the interface answer at once and the server have the last word.
+ */
+import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
+import { ok, type Result, refused } from '../result.ts';
+import { Build, type Id, TERMINALS, type Terminal, type Wire } from './buildSchema.ts';
+import type { Operation } from './operations.ts';
+
+enablePatches();
+
+/** Who did it and when: handed in, because the core has no clock. */
+export interface Stamp {
+  by: string;
+  at: string;
+}
+
+export interface Refusal {
+  kind: 'missing' | 'duplicate' | 'inUse' | 'invalid' | 'overtaken';
+  message: string;
+}
+
+export interface Applied {
+  build: Build;
+  /** Fields touched, as 'lamps/ID/position': two operations conflict when these meet. */
+  touched: string[];
+  /** The operation that takes it back, without an id. */
+  inverse: Omit<Extract<Operation, { kind: 'restore' }>, 'id'>;
+}
+
+class OperationRefused extends Error {
+  constructor(readonly refusal: Refusal) {
+    super(refusal.message);
+  }
+}
+
+const refuse = (kind: Refusal['kind'], message: string): never => {
+  throw new OperationRefused({ kind, message });
+};
+
+function must<T>(collection: Record<string, T>, id: Id, what: string): T {
+  return collection[id] ?? refuse('missing', `This ${what} is no longer on the unit. Someone may have removed it.`);
+}
+
+function addNew<T extends { id: Id }>(collection: Record<Id, T>, item: T, what: string): void {
+  if (collection[item.id]) refuse('duplicate', `This ${what} is already on the unit.`);
+  collection[item.id] = item;
+}
+
+/** Changes only what differs, so that an edit of one field never claims the others. */
+function assign<T extends object>(target: T, changes: Partial<T>): void {
+  for (const key of Object.keys(changes) as (keyof T)[]) {
+    const value = changes[key];
+    if (value !== undefined && JSON.stringify(target[key]) !== JSON.stringify(value)) target[key] = value as T[keyof T];
+  }
+}
+
+function checkTerminal(build: Build, { elementId, terminal }: Terminal): void {
+  const element = must(build.elements, elementId, 'part of the circuit');
+  if (!(TERMINALS[element.kind] as readonly string[]).includes(terminal)) {
+    refuse('invalid', `${element.name || element.kind} has no terminal "${terminal}".`);
+  }
+}
+
+/** Takes lamps' loads and the wires that end on them out of the circuit. */
+function unwireLamps(draft: Build, lampIds: ReadonlySet<Id>): void {
+  const gone = new Set<Id>();
+  for (const element of Object.values(draft.elements)) {
+    if (element.kind === 'lampLoad' && lampIds.has(element.lampId)) gone.add(element.id);
+  }
+  removeElements(draft, gone);
+}
+
+function removeElements(draft: Build, elementIds: ReadonlySet<Id>): void {
+  for (const id of elementIds) delete draft.elements[id];
+  for (const wire of Object.values(draft.wires)) {
+    if (elementIds.has(wire.from.elementId) || elementIds.has(wire.to.elementId)) delete draft.wires[wire.id];
+  }
+}
+
+function checkTagFree(build: Build, tag: string, exceptId: Id): void {
+  const other = Object.values(build.lamps).find((lamp) => lamp.tag === tag && lamp.id !== exceptId);
+  if (other) refuse('duplicate', `Tag ${tag} is taken on this unit. Choose another number.`);
+}
+
+function change(draft: Build, op: Operation, stamp: Stamp): void {
+  switch (op.kind) {
+    case 'setUnit':
+      return assign(draft.unit, op.changes);
+    case 'setBodyParameters':
+      return assign(draft.body.parameters, op.changes);
+    case 'setElectrics':
+      return assign(draft.electrics, op.changes);
+    case 'setFusePanel':
+      return assign(draft.fusePanel, op.changes);
+    case 'addSlots':
+      for (const slot of op.slots) addNew(draft.slots, slot, 'slot');
+      return;
+    case 'editSlot':
+      return assign(must(draft.slots, op.slotId, 'fuse slot'), op.changes);
+    case 'recordSlotReading':
+      return assign(must(draft.slots, op.slotId, 'fuse slot').reading, op.changes);
+    case 'removeSlot': {
+      const slot = must(draft.slots, op.slotId, 'fuse slot');
+      const user = Object.values(draft.elements).find((e) => e.kind === 'tap' && e.slotId === op.slotId);
+      if (user) refuse('inUse', `Slot ${slot.label} feeds lamps. Move that feed to another slot first.`);
+      delete draft.slots[op.slotId];
+      return;
+    }
+    case 'placeLamps':
+      for (const model of op.models) draft.models[model.key] ??= model;
+      for (const lamp of op.lamps) {
+        must(draft.models, lamp.modelKey, 'lamp model');
+        checkTagFree(draft, lamp.tag, lamp.id);
+        addNew(draft.lamps, lamp, 'lamp');
+      }
+      return;
+    case 'moveLamps':
+      for (const { lampId, position, face } of op.moves) assign(must(draft.lamps, lampId, 'lamp'), { position, face });
+      return;
+    case 'editLamps':
+      for (const lampId of op.lampIds) {
+        const lamp = must(draft.lamps, lampId, 'lamp');
+        if (op.changes.tag) checkTagFree(draft, op.changes.tag, lampId);
+        if (op.changes.colour && !draft.models[lamp.modelKey]?.colours.includes(op.changes.colour)) {
+          refuse('invalid', `${draft.models[lamp.modelKey]?.name} is not made in ${op.changes.colour}.`);
+        }
+        assign(lamp, op.changes);
+      }
+      return;
+    case 'swapModel':
+      draft.models[op.model.key] ??= op.model;
+      for (const lampId of op.lampIds) {
+        const lamp = must(draft.lamps, lampId, 'lamp');
+        lamp.modelKey = op.model.key;
+        lamp.mount = op.model.mounts[0]!.kind;
+        if (!op.model.colours.includes(lamp.colour)) lamp.colour = op.model.colours[0]!;
+      }
+      return;
+    case 'removeLamps': {
+      const lampIds = new Set(op.lampIds);
+      for (const id of lampIds) {
+        must(draft.lamps, id, 'lamp');
+        delete draft.lamps[id];
+      }
+      unwireLamps(draft, lampIds);
+      for (const each of Object.values(draft.functions)) for (const id of lampIds) delete each.shows[id];
+      return;
+    }
+    case 'addControl':
+      return addNew(draft.controls, op.control, 'control');
+    case 'editControl':
+      return assign(must(draft.controls, op.controlId, 'control'), op.changes);
+    case 'assignFeed':
+      for (const control of op.controls) addNew(draft.controls, control, 'control');
+      for (const element of op.elements) {
+        if (element.kind === 'lampLoad') {
+          const lamp = must(draft.lamps, element.lampId, 'lamp');
+          const fed = Object.values(draft.elements).some((e) => e.kind === 'lampLoad' && e.lampId === element.lampId);
+          if (fed) refuse('inUse', `${lamp.tag} already hangs on a feed. Take it off that feed first.`);
+        }
+        if (element.kind === 'tap') must(draft.slots, element.slotId, 'fuse slot');
+        if (element.kind === 'switch' || element.kind === 'relay') must(draft.controls, element.controlId, 'control');
+        addNew(draft.elements, element, 'part of the circuit');
+      }
+      for (const wire of op.wires) {
+        checkTerminal(draft, wire.from);
+        checkTerminal(draft, wire.to);
+        addNew(draft.wires, wire, 'wire');
+      }
+      for (const each of op.functions) addNew(draft.functions, each, 'function');
+      return;
+    case 'editFuse': {
+      const element = must(draft.elements, op.elementId, 'fuse');
+      if (element.kind !== 'fuse') return refuse('invalid', `${element.name} is not a fuse.`);
+      element.ratingA = op.ratingA;
+      return;
+    }
+    case 'renameElement':
+      must(draft.elements, op.elementId, 'part of the circuit').name = op.name;
+      return;
+    case 'retapSlot': {
+      const element = must(draft.elements, op.elementId, 'tap');
+      must(draft.slots, op.slotId, 'fuse slot');
+      if (element.kind !== 'tap') return refuse('invalid', `${element.name} is not a slot tap.`);
+      element.slotId = op.slotId;
+      return;
+    }
+    case 'replaceSwitchByRelay': {
+      const element = must(draft.elements, op.elementId, 'switch');
+      if (element.kind !== 'switch') return refuse('invalid', `${element.name} is not a switch.`);
+      const { id, name, controlId } = element;
+      draft.elements[id] = { id, name, kind: 'relay', controlId, ratingA: op.ratingA };
+      return;
+    }
+    case 'editWires':
+      for (const id of op.wireIds) assign<Wire>(must(draft.wires, id, 'wire'), op.changes);
+      return;
+    case 'removeFeed':
+      for (const id of op.elementIds) must(draft.elements, id, 'part of the circuit');
+      for (const id of op.wireIds) delete draft.wires[id];
+      return removeElements(draft, new Set(op.elementIds));
+    case 'addFunction':
+      must(draft.controls, op.function.controlId, 'control');
+      return addNew(draft.functions, op.function, 'function');
+    case 'editFunction':
+      return assign(must(draft.functions, op.functionId, 'function'), op.changes);
+    case 'setPattern': {
+      const target = must(draft.functions, op.functionId, 'function');
+      for (const id of op.lampIds) {
+        must(draft.lamps, id, 'lamp');
+        target.shows[id] ??= { patternId: 'steady', phase: 'A' };
+        assign(target.shows[id], op.changes);
+      }
+      return;
+    }
+    case 'dropFromFunction': {
+      const target = must(draft.functions, op.functionId, 'function');
+      for (const id of op.lampIds) delete target.shows[id];
+      return;
+    }
+    case 'removeFunction':
+      must(draft.functions, op.functionId, 'function');
+      delete draft.functions[op.functionId];
+      return;
+    case 'recordReading':
+      return addNew(draft.readings, { ...op.reading, ...stamp }, 'reading');
+    case 'tickStep':
+      if (op.done) draft.ticks[op.stepKey] ??= stamp;
+      else delete draft.ticks[op.stepKey];
+      return;
+    case 'addExtraParts':
+      for (const part of op.parts) addNew(draft.extraParts, part, 'part');
+      return;
+    case 'removeExtraPart':
+      must(draft.extraParts, op.partId, 'part');
+      delete draft.extraParts[op.partId];
+      return;
+    case 'addComment':
+      return addNew(draft.comments, { id: op.commentId, text: op.text, ...stamp }, 'comment');
+    case 'handOver':
+      draft.handedOver = op.done ? stamp : null;
+      return;
+    case 'restore':
+      // Applied by applyPatches below; nothing to do on the draft.
+      return;
+    default:
+      return op satisfies never;
+  }
+}
+
+/** Depth at which a field is a unit of conflict: collection / id / field; deeper changes share their field. */
+const FIELD_DEPTH = 3;
+
+/** 'lamps/ID/position' for a patch path; whole entities keep two parts. */
+const fieldOf = (path: Patch['path']): string => path.slice(0, FIELD_DEPTH).join('/');
+
+/**
+ * Do two touched fields meet? The same field does, and a whole entity meets every field inside it.
+ * `fieldsMeet('lamps/a', 'lamps/a/colour') // => true`
+ */
+export const fieldsMeet = (left: string, right: string): boolean =>
+  left === right || left.startsWith(`${right}/`) || right.startsWith(`${left}/`);
+
+/**
+ * Applies an operation. Gives the new build, the fields it touched and its inverse, or a refusal in words a fitter
+ * understands. The input build is never changed.
+ */
+export function applyOperation(build: Build, op: Operation, stamp: Stamp): Result<Applied, Refusal> {
+  try {
+    const [next, patches, inversePatches] = produceWithPatches(build, (draft) => {
+      if (op.kind === 'restore') applyPatches(draft, op.patches as Patch[]);
+      else change(draft as Build, op, stamp);
+    });
+    if (op.kind === 'restore') {
+      const checked = Build.safeParse(next);
+      if (!checked.success) return refused({ kind: 'overtaken', message: 'This can no longer be undone: the unit has changed since.' });
+    }
+    return ok({
+      build: next,
+      touched: [...new Set(patches.map((patch) => fieldOf(patch.path)))],
+      inverse: {
+        kind: 'restore',
+        what: op.kind === 'restore' ? op.what : op.kind,
+        patches: inversePatches.map(({ op: kind, path, value }) => ({ op: kind, path, value })),
+      },
+    });
+  } catch (error) {
+    if (error instanceof OperationRefused) return refused(error.refusal);
+    if (op.kind === 'restore') {
+      return refused({ kind: 'overtaken', message: 'This can no longer be undone: what it changed is gone.' });
+    }
+    throw error;
+  }
+}

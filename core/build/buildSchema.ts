@@ -1,0 +1,217 @@
+/**
+ * The build: everything planned and done to one unit's lights, as one document.
+ * Collections are records by id, and what two people may edit apart is a field of its own, because conflicts are
+ * judged field by field (see applyOperation.ts).
+ */
+import { z } from 'zod';
+import { LampModel } from './lampModel.ts';
+import { Face, LightColour, MountKind, Signal, WireColour } from './vocabulary.ts';
+
+export const Id = z.uuid();
+export type Id = string;
+
+const finite = z.number().finite();
+const voltsRead = z.number().min(0).max(60);
+
+export const Position = z.object({
+  xMm: finite.describe('from the front-most point rearwards'),
+  yMm: finite.describe('from the centreline to the left'),
+  zMm: finite.describe('from the ground upwards'),
+});
+export type Position = z.infer<typeof Position>;
+
+export const Lamp = z.object({
+  id: Id,
+  tag: z.string().regex(/^[FBLRT]\d{1,3}$/, 'A tag is F, B, L, R or T and a number'),
+  modelKey: z.string(),
+  face: Face,
+  position: Position.describe('centre of the mounting face, on the skin'),
+  colour: LightColour,
+  mount: MountKind,
+  pairId: Id.nullable().describe('lamps with the same pair id mirror each other'),
+});
+export type Lamp = z.infer<typeof Lamp>;
+
+export const SlotReading = z.object({
+  keyOffV: voltsRead.nullable(),
+  keyOnV: voltsRead.nullable(),
+});
+export type SlotReading = z.infer<typeof SlotReading>;
+
+export const Slot = z.object({
+  id: Id,
+  label: z.string().min(1).max(24),
+  row: z.number().int().min(0).max(19),
+  column: z.number().int().min(0).max(9),
+  ratingA: z.number().positive().max(200).nullable().describe('fuse in the slot; null when empty'),
+  limitA: z.number().positive().max(200).describe('most the slot and its bus may carry'),
+  feeds: z.string().max(60).describe("what of the unit's own hangs on it; empty when spare"),
+  ownLoadA: z.number().min(0).max(200),
+  reservedFor: z.string().max(60),
+  reading: SlotReading,
+});
+export type Slot = z.infer<typeof Slot>;
+
+export const Control = z.object({
+  id: Id,
+  name: z.string().min(1).max(40),
+  kind: z.enum(['switch', 'channel', 'signal']),
+  signal: Signal.nullable().describe('only for kind signal'),
+  ratingA: z.number().positive().max(200).nullable().describe('most its contact may carry; null for a signal'),
+});
+export type Control = z.infer<typeof Control>;
+
+const elementBase = { id: Id, name: z.string().max(60) };
+
+/** Parts of the circuit. Terminal names stand beside each kind. */
+export const Element = z.discriminatedUnion('kind', [
+  z.object({ ...elementBase, kind: z.literal('tap'), slotId: Id }), // out
+  z.object({ ...elementBase, kind: z.literal('stud') }), // out: battery positive
+  z.object({ ...elementBase, kind: z.literal('fuse'), ratingA: z.number().positive().max(200) }), // in, out
+  z.object({ ...elementBase, kind: z.literal('switch'), controlId: Id }), // in, out
+  z.object({ ...elementBase, kind: z.literal('relay'), controlId: Id, ratingA: z.number().positive().max(200) }), // in, out
+  z.object({ ...elementBase, kind: z.literal('splice') }), // join
+  z.object({ ...elementBase, kind: z.literal('lampLoad'), lampId: Id }), // plus, minus
+  z.object({ ...elementBase, kind: z.literal('ground') }), // join
+]);
+export type Element = z.infer<typeof Element>;
+export type ElementKind = Element['kind'];
+
+export const TERMINALS = {
+  tap: ['out'],
+  stud: ['out'],
+  fuse: ['in', 'out'],
+  switch: ['in', 'out'],
+  relay: ['in', 'out'],
+  splice: ['join'],
+  lampLoad: ['plus', 'minus'],
+  ground: ['join'],
+} as const satisfies Record<ElementKind, readonly string[]>;
+
+export const Terminal = z.object({ elementId: Id, terminal: z.string() });
+export type Terminal = z.infer<typeof Terminal>;
+
+export const Wire = z.object({
+  id: Id,
+  from: Terminal,
+  to: Terminal,
+  table: z.enum(['awg', 'metric']),
+  gauge: z.string(),
+  colour: WireColour,
+  lengthMm: z.number().min(0).max(100_000),
+});
+export type Wire = z.infer<typeof Wire>;
+
+/** One lamp's part in a function: which pattern, which side of the beat. */
+export const Show = z.object({ patternId: z.string(), phase: z.enum(['A', 'B']) });
+export type Show = z.infer<typeof Show>;
+
+export const LightFunction = z.object({
+  id: Id,
+  name: z.string().min(1).max(40),
+  controlId: Id,
+  priority: z.number().int().min(1).max(999).describe('1 wins'),
+  levelPercent: z.number().min(1).max(100),
+  shows: z.record(Id, Show).describe('by lamp id'),
+});
+export type LightFunction = z.infer<typeof LightFunction>;
+
+export const Reading = z.object({
+  id: Id,
+  setting: z.array(Id).describe('controls that were on'),
+  place: z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('lamp'), lampId: Id }),
+    z.object({ kind: z.literal('feed'), fuseId: Id }),
+  ]),
+  quantity: z.enum(['volts', 'amps']),
+  value: z.number().min(0).max(1000),
+  batteryV: voltsRead.describe('read at the battery at the same time'),
+  by: z.string(),
+  at: z.iso.datetime(),
+});
+export type Reading = z.infer<typeof Reading>;
+
+export const Tick = z.object({ by: z.string(), at: z.iso.datetime() });
+export type Tick = z.infer<typeof Tick>;
+
+export const ExtraPart = z.object({
+  id: Id,
+  partKey: z.string().min(1).max(40),
+  name: z.string().min(1).max(80),
+  quantity: z.number().int().min(1).max(500),
+  modelKey: z.string().nullable().describe('the lamp model it goes with'),
+});
+export type ExtraPart = z.infer<typeof ExtraPart>;
+
+export const Comment = z.object({ id: Id, text: z.string().min(1).max(1000), by: z.string(), at: z.iso.datetime() });
+export type Comment = z.infer<typeof Comment>;
+
+export const SCHEMA_VERSION = 1;
+
+export const Build = z.object({
+  schemaVersion: z.literal(SCHEMA_VERSION),
+  unit: z.object({
+    tag: z.string().regex(/^[A-Z]{1,4}-\d{1,4}$/, 'A unit tag is letters, a dash and a number, like SR-07'),
+    name: z.string().min(2).max(60),
+  }),
+  body: z.object({ bodyId: z.string(), parameters: z.record(z.string(), finite) }),
+  electrics: z.object({
+    systemVoltageV: z.union([z.literal(12), z.literal(24)]),
+    batteryAh: z.number().positive().max(2000),
+    alternatorA: z.number().min(0).max(1000).describe('0 for a trailer'),
+    surveyed: z.boolean().describe('someone has checked these on the unit'),
+  }),
+  fusePanel: z.object({ name: z.string().max(60), place: z.string().max(80), position: Position }),
+  slots: z.record(Id, Slot),
+  models: z.record(z.string(), LampModel),
+  lamps: z.record(Id, Lamp),
+  controls: z.record(Id, Control),
+  elements: z.record(Id, Element),
+  wires: z.record(Id, Wire),
+  functions: z.record(Id, LightFunction),
+  readings: z.record(Id, Reading),
+  ticks: z.record(z.string(), Tick),
+  extraParts: z.record(Id, ExtraPart),
+  comments: z.record(Id, Comment),
+  handedOver: Tick.nullable(),
+});
+export type Build = z.infer<typeof Build>;
+
+export interface NewBuild {
+  tag: string;
+  name: string;
+  bodyId: string;
+  parameters: Record<string, number>;
+  systemVoltageV: 12 | 24;
+  batteryAh: number;
+  alternatorA: number;
+  panelPosition: Position;
+}
+
+/** An empty build for a unit that has just come into the yard. */
+export function newBuild(given: NewBuild): Build {
+  return {
+    schemaVersion: SCHEMA_VERSION,
+    unit: { tag: given.tag, name: given.name },
+    body: { bodyId: given.bodyId, parameters: given.parameters },
+    electrics: {
+      systemVoltageV: given.systemVoltageV,
+      batteryAh: given.batteryAh,
+      alternatorA: given.alternatorA,
+      surveyed: false,
+    },
+    fusePanel: { name: 'Fuse panel', place: 'cab, behind the kick panel', position: given.panelPosition },
+    slots: {},
+    models: {},
+    lamps: {},
+    controls: {},
+    elements: {},
+    wires: {},
+    functions: {},
+    readings: {},
+    ticks: {},
+    extraParts: {},
+    comments: {},
+    handedOver: null,
+  };
+}

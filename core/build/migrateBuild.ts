@@ -1,0 +1,48 @@
+/**
+ * Stored builds carry a schema version. A step is named, numbered without gaps and lifts a document by one version;
+ * frozen samples of every old shape are kept in tests.
+ */
+import { z } from 'zod';
+import { ok, type Result, refused } from '../result.ts';
+import { Build, SCHEMA_VERSION } from './buildSchema.ts';
+
+interface Step {
+  name: string;
+  /** Version that the step produces. */
+  to: number;
+  up(document: Record<string, unknown>): Record<string, unknown>;
+}
+
+const STEPS: Step[] = [
+  {
+    name: 'AddExtraParts',
+    to: 1,
+    // Version 0 (the first trial files) had neither parts added by hand nor a hand-over stamp.
+    up: (document) => ({ extraParts: {}, comments: {}, handedOver: null, ...document }),
+  },
+];
+
+export interface MigrationFailure {
+  kind: 'newer' | 'step' | 'invalid';
+  message: string;
+}
+
+/** Lifts any stored document to today's shape, or says which step failed. */
+export function migrateBuild(document: unknown): Result<Build, MigrationFailure> {
+  const versioned = z.looseObject({ schemaVersion: z.number().int().min(0) }).safeParse(document);
+  if (!versioned.success) return refused({ kind: 'invalid', message: 'The file has no schema version.' });
+  let current: Record<string, unknown> = versioned.data;
+  const from = versioned.data.schemaVersion;
+  if (from > SCHEMA_VERSION) {
+    return refused({ kind: 'newer', message: `The build is of version ${from}; this program knows ${SCHEMA_VERSION}.` });
+  }
+  for (const step of STEPS.filter((each) => each.to > from)) {
+    try {
+      current = { ...step.up(current), schemaVersion: step.to };
+    } catch (error) {
+      return refused({ kind: 'step', message: `Step ${step.name} failed: ${String(error)}` });
+    }
+  }
+  const parsed = Build.safeParse(current);
+  return parsed.success ? ok(parsed.data) : refused({ kind: 'invalid', message: z.prettifyError(parsed.error) });
+}

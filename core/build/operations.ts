@@ -1,0 +1,149 @@
+/** Operations: the only way a build changes. Each is small, validated, and carries an id made by the client. */
+import { z } from 'zod';
+import {
+  Build,
+  Control,
+  Element,
+  ExtraPart,
+  Id,
+  Lamp,
+  LightFunction,
+  Position,
+  Reading,
+  Show,
+  Slot,
+  SlotReading,
+  Wire,
+} from './buildSchema.ts';
+import { LampModel } from './lampModel.ts';
+import { Face } from './vocabulary.ts';
+
+const base = { id: Id };
+const some = <T extends z.ZodType>(item: T) => z.array(item).min(1).max(500);
+
+/** A place in the document, e.g. ['lamps', id, 'position']. */
+const Path = z.array(z.union([z.string(), z.number()])).min(1).max(8);
+
+export const Operation = z.discriminatedUnion('kind', [
+  z.object({ ...base, kind: z.literal('setUnit'), changes: Build.shape.unit.partial() }),
+  z.object({ ...base, kind: z.literal('setBodyParameters'), changes: z.record(z.string(), z.number().finite()) }),
+  z.object({ ...base, kind: z.literal('setElectrics'), changes: Build.shape.electrics.partial() }),
+  z.object({ ...base, kind: z.literal('setFusePanel'), changes: Build.shape.fusePanel.partial() }),
+  z.object({ ...base, kind: z.literal('addSlots'), slots: some(Slot) }),
+  z.object({ ...base, kind: z.literal('editSlot'), slotId: Id, changes: Slot.omit({ id: true }).partial() }),
+  z.object({ ...base, kind: z.literal('recordSlotReading'), slotId: Id, changes: SlotReading.partial() }),
+  z.object({ ...base, kind: z.literal('removeSlot'), slotId: Id }),
+  z.object({ ...base, kind: z.literal('placeLamps'), lamps: some(Lamp), models: z.array(LampModel) }),
+  z.object({
+    ...base,
+    kind: z.literal('moveLamps'),
+    moves: some(z.object({ lampId: Id, position: Position, face: Face })),
+  }),
+  z.object({
+    ...base,
+    kind: z.literal('editLamps'),
+    lampIds: some(Id),
+    changes: Lamp.pick({ colour: true, mount: true, pairId: true, tag: true }).partial(),
+  }),
+  z.object({ ...base, kind: z.literal('swapModel'), lampIds: some(Id), model: LampModel }),
+  z.object({ ...base, kind: z.literal('removeLamps'), lampIds: some(Id) }),
+  z.object({ ...base, kind: z.literal('addControl'), control: Control }),
+  z.object({
+    ...base,
+    kind: z.literal('editControl'),
+    controlId: Id,
+    changes: Control.pick({ name: true, ratingA: true }).partial(),
+  }),
+  z.object({
+    ...base,
+    kind: z.literal('assignFeed'),
+    controls: z.array(Control),
+    elements: some(Element),
+    wires: some(Wire),
+    functions: z.array(LightFunction),
+  }),
+  z.object({ ...base, kind: z.literal('editFuse'), elementId: Id, ratingA: z.number().positive().max(200) }),
+  z.object({ ...base, kind: z.literal('renameElement'), elementId: Id, name: z.string().min(1).max(60) }),
+  z.object({ ...base, kind: z.literal('retapSlot'), elementId: Id, slotId: Id }),
+  z.object({
+    ...base,
+    kind: z.literal('replaceSwitchByRelay'),
+    elementId: Id,
+    ratingA: z.number().positive().max(200),
+  }),
+  z.object({
+    ...base,
+    kind: z.literal('editWires'),
+    wireIds: some(Id),
+    changes: Wire.pick({ table: true, gauge: true, colour: true, lengthMm: true }).partial(),
+  }),
+  z.object({ ...base, kind: z.literal('removeFeed'), elementIds: some(Id), wireIds: z.array(Id) }),
+  z.object({ ...base, kind: z.literal('addFunction'), function: LightFunction }),
+  z.object({
+    ...base,
+    kind: z.literal('editFunction'),
+    functionId: Id,
+    changes: LightFunction.pick({ name: true, priority: true, levelPercent: true }).partial(),
+  }),
+  z.object({ ...base, kind: z.literal('setPattern'), functionId: Id, lampIds: some(Id), changes: Show.partial() }),
+  z.object({ ...base, kind: z.literal('dropFromFunction'), functionId: Id, lampIds: some(Id) }),
+  z.object({ ...base, kind: z.literal('removeFunction'), functionId: Id }),
+  z.object({ ...base, kind: z.literal('recordReading'), reading: Reading.omit({ by: true, at: true }) }),
+  z.object({ ...base, kind: z.literal('tickStep'), stepKey: z.string().min(1).max(120), done: z.boolean() }),
+  z.object({ ...base, kind: z.literal('addExtraParts'), parts: some(ExtraPart) }),
+  z.object({ ...base, kind: z.literal('removeExtraPart'), partId: Id }),
+  z.object({ ...base, kind: z.literal('addComment'), commentId: Id, text: z.string().trim().min(1).max(1000) }),
+  z.object({ ...base, kind: z.literal('handOver'), done: z.boolean() }),
+  z.object({
+    ...base,
+    kind: z.literal('restore'),
+    what: z.string().max(80),
+    patches: some(z.object({ op: z.enum(['replace', 'remove', 'add']), path: Path, value: z.unknown().optional() })),
+  }),
+]);
+export type Operation = z.infer<typeof Operation>;
+export type OperationKind = Operation['kind'];
+
+/** An operation before the client has given it an id: what findings offer as ways out. */
+export type OperationDraft = Operation extends infer Kind ? (Kind extends Operation ? Omit<Kind, 'id'> : never) : never;
+
+/** What a unit's owner, who may read and comment only, is allowed to send. */
+export const OWNER_OPERATIONS: ReadonlySet<OperationKind> = new Set(['addComment']);
+
+/** The sentence for history, undo and news: "moved R4 and L4". */
+export const OPERATION_WORDS: Record<OperationKind, string> = {
+  setUnit: 'renamed the unit',
+  setBodyParameters: 'changed dimensions',
+  setElectrics: 'changed battery or voltage',
+  setFusePanel: 'changed the fuse panel',
+  addSlots: 'added fuse slots',
+  editSlot: 'edited a fuse slot',
+  recordSlotReading: 'recorded a slot reading',
+  removeSlot: 'removed a fuse slot',
+  placeLamps: 'placed lamps',
+  moveLamps: 'moved lamps',
+  editLamps: 'edited lamps',
+  swapModel: 'swapped a lamp model',
+  removeLamps: 'removed lamps',
+  addControl: 'added a control',
+  editControl: 'edited a control',
+  assignFeed: 'made a feed',
+  editFuse: 'changed a fuse',
+  renameElement: 'renamed a feed',
+  retapSlot: 'moved a feed to another slot',
+  replaceSwitchByRelay: 'put a relay in',
+  editWires: 'changed wires',
+  removeFeed: 'took a feed apart',
+  addFunction: 'added a function',
+  editFunction: 'edited a function',
+  setPattern: 'set a pattern',
+  dropFromFunction: 'took lamps out of a function',
+  removeFunction: 'removed a function',
+  recordReading: 'recorded a reading',
+  tickStep: 'ticked a step',
+  addExtraParts: 'added parts',
+  removeExtraPart: 'removed a part',
+  addComment: 'commented',
+  handOver: 'handed over',
+  restore: 'undid a change',
+};

@@ -1,0 +1,33 @@
+import type { Build } from './buildSchema.ts';
+
+/** Value at a touched field such as 'lamps/ID/position'; undefined when it is gone. */
+export function readField(build: Build, field: string): unknown {
+  let value: unknown = build;
+  for (const key of field.split('/')) {
+    if (value === null || typeof value !== 'object') return undefined;
+    value = (value as Record<string, unknown>)[key];
+  }
+  return value;
+}
+
+const FIELD_NAMES: Record<string, string> = {
+  position: 'position',
+  face: 'face',
+  colour: 'colour',
+  mount: 'mount',
+  ratingA: 'rating',
+  gauge: 'gauge',
+  lengthMm: 'length',
+  shows: 'pattern',
+  reading: 'reading',
+  name: 'name',
+};
+
+/** A field in words, with the tag or name of what it belongs to: 'R4 position'. */
+export function describeField(build: Build, field: string): string {
+  const [collection = '', id = '', name] = field.split('/');
+  const entity = readField(build, `${collection}/${id}`) as { tag?: string; label?: string; name?: string } | undefined;
+  const who = entity && typeof entity === 'object' ? (entity.tag ?? entity.label ?? entity.name ?? '') : '';
+  const what = name ? (FIELD_NAMES[name] ?? name) : (FIELD_NAMES[id] ?? collection.replace(/s$/, ''));
+  return `${who} ${what}`.trim();
+}

@@ -1,0 +1,2 @@
+export * from './conductors.ts';
+export * from './length.ts';
