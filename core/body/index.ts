@@ -3,3 +3,4 @@ export * from './makeBody.ts';
 export * from './outline.ts';
 export * from './paintOrder.ts';
 export * from './solid.ts';
+export * from './applyToUnit.ts';

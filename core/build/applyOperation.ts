@@ -173,8 +173,7 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
     case 'editFuse': {
       const element = must(draft.elements, op.elementId, 'fuse');
       if (element.kind !== 'fuse') return refuse('invalid', `${element.name} is not a fuse.`);
-      element.ratingA = op.ratingA;
-      return;
+      return assign(element, op.changes);
     }
     case 'renameElement':
       must(draft.elements, op.elementId, 'part of the circuit').name = op.name;
@@ -230,7 +229,11 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       else delete draft.ticks[op.stepKey];
       return;
     case 'addExtraParts':
-      for (const part of op.parts) addNew(draft.extraParts, part, 'part');
+      for (const part of op.parts) {
+        const known = draft.extraParts[part.id];
+        if (known) known.quantity += part.quantity;
+        else draft.extraParts[part.id] = part;
+      }
       return;
     case 'removeExtraPart':
       must(draft.extraParts, op.partId, 'part');

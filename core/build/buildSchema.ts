@@ -67,7 +67,12 @@ const elementBase = { id: Id, name: z.string().max(60) };
 export const Element = z.discriminatedUnion('kind', [
   z.object({ ...elementBase, kind: z.literal('tap'), slotId: Id }), // out
   z.object({ ...elementBase, kind: z.literal('stud') }), // out: battery positive
-  z.object({ ...elementBase, kind: z.literal('fuse'), ratingA: z.number().positive().max(200) }), // in, out
+  z.object({
+    ...elementBase,
+    kind: z.literal('fuse'),
+    ratingA: z.number().positive().max(200),
+    wanted: z.enum(['always', 'ignition']).describe('when the crew wants this feed live'),
+  }), // in, out
   z.object({ ...elementBase, kind: z.literal('switch'), controlId: Id }), // in, out
   z.object({ ...elementBase, kind: z.literal('relay'), controlId: Id, ratingA: z.number().positive().max(200) }), // in, out
   z.object({ ...elementBase, kind: z.literal('splice') }), // join
@@ -134,8 +139,9 @@ export type Reading = z.infer<typeof Reading>;
 export const Tick = z.object({ by: z.string(), at: z.iso.datetime() });
 export type Tick = z.infer<typeof Tick>;
 
+/** A part added by hand, e.g. a kit sold apart. Its id says what it is for, so two people adding it add to one line. */
 export const ExtraPart = z.object({
-  id: Id,
+  id: z.string().min(1).max(80),
   partKey: z.string().min(1).max(40),
   name: z.string().min(1).max(80),
   quantity: z.number().int().min(1).max(500),
@@ -171,7 +177,7 @@ export const Build = z.object({
   functions: z.record(Id, LightFunction),
   readings: z.record(Id, Reading),
   ticks: z.record(z.string(), Tick),
-  extraParts: z.record(Id, ExtraPart),
+  extraParts: z.record(z.string(), ExtraPart),
   comments: z.record(Id, Comment),
   handedOver: Tick.nullable(),
 });

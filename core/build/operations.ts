@@ -62,7 +62,12 @@ export const Operation = z.discriminatedUnion('kind', [
     wires: some(Wire),
     functions: z.array(LightFunction),
   }),
-  z.object({ ...base, kind: z.literal('editFuse'), elementId: Id, ratingA: z.number().positive().max(200) }),
+  z.object({
+    ...base,
+    kind: z.literal('editFuse'),
+    elementId: Id,
+    changes: z.object({ ratingA: z.number().positive().max(200), wanted: z.enum(['always', 'ignition']) }).partial(),
+  }),
   z.object({ ...base, kind: z.literal('renameElement'), elementId: Id, name: z.string().min(1).max(60) }),
   z.object({ ...base, kind: z.literal('retapSlot'), elementId: Id, slotId: Id }),
   z.object({
@@ -91,7 +96,7 @@ export const Operation = z.discriminatedUnion('kind', [
   z.object({ ...base, kind: z.literal('recordReading'), reading: Reading.omit({ by: true, at: true }) }),
   z.object({ ...base, kind: z.literal('tickStep'), stepKey: z.string().min(1).max(120), done: z.boolean() }),
   z.object({ ...base, kind: z.literal('addExtraParts'), parts: some(ExtraPart) }),
-  z.object({ ...base, kind: z.literal('removeExtraPart'), partId: Id }),
+  z.object({ ...base, kind: z.literal('removeExtraPart'), partId: z.string() }),
   z.object({ ...base, kind: z.literal('addComment'), commentId: Id, text: z.string().trim().min(1).max(1000) }),
   z.object({ ...base, kind: z.literal('handOver'), done: z.boolean() }),
   z.object({

@@ -1,0 +1,261 @@
+/**
+ * Steady-state DC by nodal analysis with Newton's method. Temperature is fixed at 300.15 K, sources have a series
+ * resistance, a closed switch is 0.1 milliohm. Diodes follow Shockley; LED lamps draw constant power above their
+ * cut-in voltage. Checked against ngspice on generated networks (solveCircuit.ngspice.test.ts).
+ */
+import type { CircuitElement, CircuitSolution, ElementState } from './circuit.ts';
+import { endsOf } from './circuit.ts';
+import { solveSparse, sparsePattern } from './sparseSymmetric.ts';
+
+const CLOSED_SWITCH_OHM = 1e-4;
+/** Stands in for zero ohms: at 100 A it drops 0.1 mV, below any meter, and keeps the equations well scaled. */
+const SMALLEST_OHM = 1e-6;
+/** k T / q at 300.15 K (k, q: SI 2019 exact values). */
+const THERMAL_V = (1.380649e-23 * 300.15) / 1.602176634e-19;
+/** Leak across nonlinear elements, so that a lamp behind an open switch does not leave its node undefined. */
+const LEAK_SIEMENS = 1e-12;
+/** Below the cut-in voltage the draw falls to nothing over this part of it: a real driver does not switch like a knife. */
+const CUT_IN_BAND = 0.01;
+/** Without a cut-in voltage a constant-power load acts as a resistor below this, as P/V has no end at 0 V. */
+const RESISTIVE_BELOW_V = 0.5;
+const MAXIMUM_STEPS = 300;
+const VOLTAGE_TOLERANCE = 1e-9;
+
+interface Linearised {
+  currentA: number;
+  slope: number;
+}
+
+/** Current and its slope for a constant-power load at a voltage. */
+export function constantPowerDraw(powerW: number, cutInV: number, voltageV: number): Linearised {
+  const fromV = Math.max(cutInV, cutInV > 0 ? 0 : RESISTIVE_BELOW_V);
+  if (voltageV >= fromV) return { currentA: powerW / voltageV, slope: -powerW / voltageV ** 2 };
+  const full = powerW / fromV;
+  if (cutInV === 0) return voltageV > 0 ? { currentA: (full * voltageV) / fromV, slope: full / fromV } : { currentA: 0, slope: 0 };
+  const startV = cutInV * (1 - CUT_IN_BAND);
+  if (voltageV <= startV) return { currentA: 0, slope: 0 };
+  const band = cutInV - startV;
+  return { currentA: (full * (voltageV - startV)) / band, slope: full / band };
+}
+
+/** Keeps a junction voltage from running up the exponential in one step (SPICE2, Nagel 1975: pnjlim). */
+function limitJunction(next: number, previous: number, thermalV: number, criticalV: number): number {
+  if (next <= criticalV || Math.abs(next - previous) <= 2 * thermalV) return next;
+  if (previous <= 0) return thermalV * Math.log(next / thermalV);
+  const ratio = 1 + (next - previous) / thermalV;
+  return ratio > 0 ? previous + thermalV * Math.log(ratio) : criticalV;
+}
+
+/** Plain conductance of an element, or null when it is open or nonlinear. */
+function conductance(element: CircuitElement): number | null {
+  switch (element.kind) {
+    case 'source':
+    case 'resistor':
+    case 'fuse':
+      return 1 / Math.max(element.resistanceOhm, SMALLEST_OHM);
+    case 'switch':
+      return element.closed ? 1 / CLOSED_SWITCH_OHM : null;
+    default:
+      return null;
+  }
+}
+
+const conducts = (element: CircuitElement): boolean =>
+  element.kind !== 'currentSink' && !(element.kind === 'switch' && !element.closed);
+
+/** Islands by union-find over whatever conducts. Gives, for each node index, its island's root. */
+function islands(count: number, links: Iterable<readonly [number, number]>): Int32Array {
+  const parent = Int32Array.from({ length: count }, (_, index) => index);
+  const find = (node: number): number => {
+    let root = node;
+    while (parent[root] !== root) root = parent[root]!;
+    while (parent[node] !== root) [node, parent[node]] = [parent[node]!, root];
+    return root;
+  };
+  for (const [a, b] of links) {
+    const rootA = find(a);
+    const rootB = find(b);
+    if (rootA !== rootB) parent[Math.max(rootA, rootB)] = Math.min(rootA, rootB);
+  }
+  return parent.map((_, node) => find(node));
+}
+
+interface Nonlinear {
+  a: number;
+  b: number;
+  draw(voltageV: number): Linearised;
+  limit(next: number, previous: number): number;
+  voltageV: number;
+}
+
+/**
+ * Solves a network. Element ids must be unique (a RangeError names a repeated one). Never throws for an electrical
+ * reason: what cannot be settled comes back with `converged: false`.
+ *
+ * `solveCircuit([{ id: 'b', kind: 'source', plus: 'p', minus: '0', voltageV: 12, resistanceOhm: 0 },
+ *   { id: 'r', kind: 'resistor', a: 'p', b: '0', resistanceOhm: 6 }]).elements.r.currentA // => 2`
+ */
+export function solveCircuit(elements: readonly CircuitElement[]): CircuitSolution {
+  // Ground is index 0; the matrix leaves it out, so row = index - 1.
+  const indexOf = new Map<string, number>([['0', 0]]);
+  const seen = new Set<string>();
+  const nodeIndex = (name: string): number => {
+    let index = indexOf.get(name);
+    if (index === undefined) {
+      index = indexOf.size;
+      indexOf.set(name, index);
+    }
+    return index;
+  };
+  const ends = elements.map((element) => {
+    if (seen.has(element.id)) throw new RangeError(`element ids must be unique, "${element.id}" is there twice`);
+    seen.add(element.id);
+    const [first, second] = endsOf(element);
+    return [nodeIndex(first), nodeIndex(second)] as const;
+  });
+  const namedCount = indexOf.size;
+  // A diode with series resistance gets a node between the two.
+  let count = namedCount;
+  const junctionNode = elements.map((element) => (element.kind === 'diode' && element.seriesResistanceOhm > 0 ? count++ : -1));
+
+  const links: [number, number][] = [];
+  elements.forEach((element, index) => {
+    if (!conducts(element)) return;
+    const [a, b] = ends[index]!;
+    const inner = junctionNode[index]!;
+    if (inner < 0) links.push([a, b]);
+    else links.push([a, inner], [inner, b]);
+  });
+  const island = islands(count, links);
+  const references = [...new Set(island)].filter((root) => root !== 0);
+
+  const size = count - 1;
+  const pattern = sparsePattern(
+    size,
+    links.filter(([a, b]) => a !== 0 && b !== 0).map(([a, b]) => [a - 1, b - 1] as const),
+  );
+  const linear = new Float64Array(pattern.slotCount);
+  const injected = new Float64Array(size);
+  const stamp = (values: Float64Array, a: number, b: number, g: number) => {
+    if (a !== 0) values[a - 1]! += g;
+    if (b !== 0) values[b - 1]! += g;
+    if (a !== 0 && b !== 0 && a !== b) values[pattern.slotOf(a - 1, b - 1)]! -= g;
+    if (a !== 0 && a === b) values[a - 1]! -= 2 * g;
+  };
+  const inject = (right: Float64Array, from: number, to: number, currentA: number) => {
+    if (from !== 0) right[from - 1]! -= currentA;
+    if (to !== 0) right[to - 1]! += currentA;
+  };
+
+  const nonlinear: Nonlinear[] = [];
+  elements.forEach((element, index) => {
+    const [a, b] = ends[index]!;
+    const g = conductance(element);
+    if (g !== null) stamp(linear, a, b, g);
+    if (element.kind === 'source') inject(injected, b, a, element.voltageV * g!);
+    if (element.kind === 'currentSink') inject(injected, a, b, element.currentA);
+    if (element.kind === 'constantPower') {
+      const { powerW, cutInV } = element;
+      stamp(linear, a, b, LEAK_SIEMENS);
+      nonlinear.push({ a, b, draw: (v) => constantPowerDraw(powerW, cutInV, v), limit: (next) => next, voltageV: 0 });
+    }
+    if (element.kind === 'diode') {
+      const inner = junctionNode[index]!;
+      const cathode = inner < 0 ? b : inner;
+      if (inner >= 0) stamp(linear, inner, b, 1 / element.seriesResistanceOhm);
+      stamp(linear, a, cathode, LEAK_SIEMENS);
+      const thermalV = element.emissionCoefficient * THERMAL_V;
+      const saturation = element.saturationCurrentA;
+      const criticalV = thermalV * Math.log(thermalV / (Math.SQRT2 * saturation));
+      nonlinear.push({
+        a,
+        b: cathode,
+        draw: (v) => {
+          const e = Math.exp(Math.min(v / thermalV, 300));
+          return { currentA: saturation * (e - 1), slope: (saturation * e) / thermalV };
+        },
+        limit: (next, previous) => limitJunction(next, previous, thermalV, criticalV),
+        voltageV: 0,
+      });
+    }
+  });
+  for (const root of references) linear[root - 1]! += 1;
+
+  const voltage = new Float64Array(count); // by node index, ground stays 0
+  const between = (a: number, b: number) => voltage[a]! - voltage[b]!;
+  const values = new Float64Array(pattern.slotCount);
+  const right = new Float64Array(size);
+
+  /** One linear solve with the given nonlinear stamps; false when the equations are singular. */
+  const step = (withLoads: boolean): boolean => {
+    values.set(linear);
+    right.set(injected);
+    if (withLoads) {
+      for (const each of nonlinear) {
+        const { currentA, slope } = each.draw(each.voltageV);
+        stamp(values, each.a, each.b, slope);
+        inject(right, each.a, each.b, currentA - slope * each.voltageV);
+      }
+    }
+    return solveSparse(pattern, values, right);
+  };
+
+  // Start from the open-circuit voltages: Newton then walks down to the upper of the two solutions of P/V.
+  let converged = step(false);
+  if (converged) {
+    for (let node = 1; node < count; node++) voltage[node] = right[node - 1]!;
+    for (const each of nonlinear) each.voltageV = each.limit(between(each.a, each.b), 0);
+    if (nonlinear.length > 0) {
+      converged = false;
+      for (let iteration = 0; iteration < MAXIMUM_STEPS && !converged; iteration++) {
+        if (!step(true)) break;
+        // From the fortieth step on, steps are shortened: that breaks the cycles around a cut-in edge.
+        const damping = iteration < 40 ? 1 : Math.max(0.02, 0.5 ** Math.floor((iteration - 20) / 20));
+        let settled = true;
+        for (let node = 1; node < count; node++) {
+          const change = right[node - 1]! - voltage[node]!;
+          if (!(Math.abs(change) <= VOLTAGE_TOLERANCE * (1 + Math.abs(voltage[node]!)))) settled = false;
+          voltage[node]! += change * damping;
+        }
+        for (const each of nonlinear) {
+          const next = between(each.a, each.b);
+          const limited = each.limit(next, each.voltageV);
+          if (Math.abs(limited - next) > VOLTAGE_TOLERANCE) settled = false;
+          each.voltageV = limited;
+        }
+        converged = settled;
+      }
+    }
+  }
+
+  const nodes: Record<string, number> = {};
+  const floating: string[] = [];
+  for (const [name, index] of indexOf) {
+    nodes[name] = voltage[index]!;
+    if (island[index] !== 0) floating.push(name);
+  }
+  const states: Record<string, ElementState> = {};
+  elements.forEach((element, index) => {
+    const [a, b] = ends[index]!;
+    const voltageV = between(a, b);
+    const currentA = elementCurrentA(element, voltageV, between(a, junctionNode[index]! < 0 ? b : junctionNode[index]!));
+    // A source's power is what it gives, everything else's what it takes.
+    states[element.id] = { currentA, voltageV, powerW: voltageV * currentA };
+  });
+  return { converged, nodes, elements: states, floating: floating.sort() };
+}
+
+function elementCurrentA(element: CircuitElement, voltageV: number, junctionV: number): number {
+  switch (element.kind) {
+    case 'source':
+      return (element.voltageV - voltageV) * conductance(element)!;
+    case 'currentSink':
+      return element.currentA;
+    case 'constantPower':
+      return constantPowerDraw(element.powerW, element.cutInV, voltageV).currentA;
+    case 'diode':
+      return element.saturationCurrentA * Math.expm1(Math.min(junctionV / (element.emissionCoefficient * THERMAL_V), 300));
+    default:
+      return voltageV * (conductance(element) ?? 0);
+  }
+}

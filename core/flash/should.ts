@@ -1,0 +1,82 @@
+/**
+ * What each lamp should show for one setting of the controls: of the functions that are on, the one with the highest
+ * priority has the lamp. This is the design's word, not the circuit's (that is core/feed) nor the meter's.
+ */
+import type { Build, Id, Lamp, LightFunction, Show } from '../build/index.ts';
+import { levelAt, patternById, type Pattern, pulsesIn } from './patterns.ts';
+
+export interface LampShow {
+  lamp: Lamp;
+  function: LightFunction;
+  show: Show;
+  pattern: Pattern;
+  /** 0 to 1. */
+  level: number;
+}
+
+/** Functions in the order in which they win. */
+export const byPriority = (build: Build): LightFunction[] =>
+  Object.values(build.functions).sort((a, b) => a.priority - b.priority || a.name.localeCompare(b.name));
+
+/** Lamp id -> what it shows. Lamps missing from the map are dark. */
+export function showsFor(build: Build, controlIds: ReadonlySet<Id>): Map<Id, LampShow> {
+  const shows = new Map<Id, LampShow>();
+  for (const each of byPriority(build)) {
+    if (!controlIds.has(each.controlId)) continue;
+    for (const [lampId, show] of Object.entries(each.shows)) {
+      const lamp = build.lamps[lampId];
+      if (!lamp || shows.has(lampId)) continue;
+      shows.set(lampId, { lamp, function: each, show, pattern: patternById(show.patternId), level: each.levelPercent / 100 });
+    }
+  }
+  return shows;
+}
+
+/** Brightness of a lamp at a moment, 0 to 1. */
+export const brightnessAt = (show: LampShow, timeS: number): number =>
+  show.level * levelAt(show.pattern, show.show.phase, timeS);
+
+export interface CurrentTrace {
+  /** Steps: from this time on, this current. */
+  steps: { timeS: number; currentA: number }[];
+  peakA: number;
+  meanA: number;
+}
+
+/** Current over time of lamps that draw their maximum while lit, over a window. */
+export function currentTrace(build: Build, shows: Iterable<LampShow>, untilS: number): CurrentTrace {
+  const edges = new Map<number, number>();
+  for (const { lamp, pattern, show, level } of shows) {
+    const maximumA = (build.models[lamp.modelKey]?.maximumA ?? 0) * level;
+    for (const pulse of pulsesIn(pattern, show.phase, untilS)) {
+      const [start, end] = [Math.round(pulse.startS * 1e6), Math.round(pulse.endS * 1e6)];
+      edges.set(start, (edges.get(start) ?? 0) + maximumA * pulse.level);
+      edges.set(end, (edges.get(end) ?? 0) - maximumA * pulse.level);
+    }
+  }
+  const times = [...new Set([0, ...edges.keys()])].sort((a, b) => a - b);
+  const steps: CurrentTrace['steps'] = [];
+  let currentA = 0;
+  let charge = 0;
+  times.forEach((time, index) => {
+    currentA += edges.get(time) ?? 0;
+    if (Math.abs(currentA) < 1e-9) currentA = 0;
+    const next = times[index + 1] ?? Math.round(untilS * 1e6);
+    if (time < untilS * 1e6) steps.push({ timeS: time / 1e6, currentA });
+    charge += currentA * Math.max(0, (next - time) / 1e6);
+  });
+  return { steps, peakA: Math.max(0, ...steps.map((step) => step.currentA)), meanA: charge / untilS };
+}
+
+/** The sentence beside the score: "Warn amber on T1 L4 R4; Scene on L5 R5." Empty when all is dark. */
+export function describeShows(build: Build, controlIds: ReadonlySet<Id>): string {
+  const shows = [...showsFor(build, controlIds).values()];
+  const parts = byPriority(build).flatMap((each) => {
+    const own = shows.filter((show) => show.function.id === each.id);
+    if (own.length === 0) return [];
+    const patterns = [...new Set(own.map((show) => show.pattern.name.toLowerCase()))].join(' and ');
+    const count = own.length === 1 ? own[0]!.lamp.tag : `${own.length} lamps`;
+    return [`${each.name}: ${count}, ${patterns}`];
+  });
+  return parts.length === 0 ? 'Everything is dark.' : `${parts.join('. ')}.`;
+}

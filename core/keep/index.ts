@@ -1,0 +1,2 @@
+export * from './operatorCard.ts';
+export * from './stages.ts';

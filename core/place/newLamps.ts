@@ -1,0 +1,54 @@
+import type { Build, Face, Id, Lamp, LampModel, LightColour, OperationDraft, Position } from '../build/index.ts';
+import { mirroredPlace } from './arrange.ts';
+import { tagsFor } from './tags.ts';
+
+export interface NewLamp {
+  model: LampModel;
+  face: Face;
+  position: Position;
+  colour?: LightColour;
+  /** Also place its mirror image as a linked pair. */
+  paired: boolean;
+}
+
+/** The operation that places a lamp, or a mirrored pair, with tags chosen. `newId` hands in identities. */
+export function placeLampOperation(
+  build: Build,
+  given: NewLamp,
+  newId: () => Id,
+): Extract<OperationDraft, { kind: 'placeLamps' }> {
+  const { model, face, position } = given;
+  const paired = given.paired && position.yMm !== 0;
+  const places = paired ? [{ face, position }, mirroredPlace({ face, position })] : [{ face, position }];
+  const tags = tagsFor(build, places);
+  const pairId = paired ? newId() : null;
+  const lamps: Lamp[] = places.map((place, index) => ({
+    id: newId(),
+    tag: tags[index]!,
+    modelKey: model.key,
+    colour: given.colour ?? model.colours[0]!,
+    mount: model.mounts[0]!.kind,
+    pairId,
+    ...place,
+  }));
+  return { kind: 'placeLamps', lamps, models: [model] };
+}
+
+/** The operation(s) that give lamps a mirrored twin: lamps already paired or on the centreline are left alone. */
+export function mirrorOperations(build: Build, lampIds: readonly Id[], newId: () => Id): OperationDraft[] {
+  const operations: OperationDraft[] = [];
+  const lamps: Lamp[] = [];
+  for (const id of lampIds) {
+    const lamp = build.lamps[id];
+    if (!lamp || lamp.pairId !== null || lamp.position.yMm === 0) continue;
+    const pairId = newId();
+    const place = mirroredPlace(lamp);
+    const wanted = `${lamp.tag.startsWith('L') ? 'R' : 'L'}${lamp.tag.slice(1)}`;
+    const draft = { ...build, lamps: { ...build.lamps, ...Object.fromEntries(lamps.map((each) => [each.id, each])) } };
+    const taken = Object.values(draft.lamps).some((other) => other.tag === wanted);
+    operations.push({ kind: 'editLamps', lampIds: [id], changes: { pairId } });
+    lamps.push({ ...lamp, ...place, id: newId(), tag: taken ? tagsFor(draft, [place])[0]! : wanted, pairId });
+  }
+  if (lamps.length > 0) operations.push({ kind: 'placeLamps', lamps, models: [] });
+  return operations;
+}

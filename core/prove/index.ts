@@ -1,0 +1,2 @@
+export * from './expectations.ts';
+export * from './judge.ts';

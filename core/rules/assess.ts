@@ -1,0 +1,52 @@
+/**
+ * Everything that is derived from a build: its feeds with figures, and its findings. Pure; nothing of this is stored.
+ */
+import { type Body, makeBody } from '../body/index.ts';
+import type { Build } from '../build/index.ts';
+import { deriveFeeds, feedFigures } from '../feed/index.ts';
+import type { AssessedFeed, Finding, FindingRule, Severity } from './finding.ts';
+import { FLASH_RULES } from './flashRules.ts';
+import { PLACE_RULES } from './placeRules.ts';
+import { POWER_RULES } from './powerRules.ts';
+
+/** Every finding the tool can make, in code order. docs/findings.md lists the same rows. */
+export const FINDING_RULES: readonly FindingRule[] = [...POWER_RULES, ...PLACE_RULES, ...FLASH_RULES].sort(
+  (a, b) => Number(a.code.slice(1)) - Number(b.code.slice(1)),
+);
+
+export interface Assessment {
+  body: Body;
+  feeds: AssessedFeed[];
+  findings: Finding[];
+}
+
+const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
+
+/** The body of a stored build. Its parameters were checked on the way in, so a failure is a programming error. */
+export function bodyOf(build: Build): Body {
+  const body = makeBody(build.body.bodyId, build.body.parameters);
+  if (!body.ok) throw new RangeError(body.reason.message);
+  return body.value;
+}
+
+/** Assesses a build. `body` may be handed in when the caller keeps it between edits. */
+export function assess(build: Build, body: Body = bodyOf(build)): Assessment {
+  const feeds = deriveFeeds(build).map((feed) => ({ feed, figures: feedFigures(build, feed) }));
+  const findings = FINDING_RULES.flatMap((rule) =>
+    rule.check({ build, body, feeds }).map((hit): Finding => {
+      const place = { lampIds: hit.lampIds ?? [], feedIds: hit.feedIds ?? [], slotIds: hit.slotIds ?? [] };
+      return {
+        id: [rule.code, ...place.feedIds, ...place.slotIds, ...place.lampIds, hit.message].join(' '),
+        code: rule.code,
+        severity: hit.severity ?? rule.severity,
+        message: hit.message,
+        reason: hit.reason ?? rule.reason,
+        place,
+        waysOut: hit.waysOut ?? [],
+        source: rule.source,
+      };
+    }),
+  );
+  findings.sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+  return { body, feeds, findings };
+}

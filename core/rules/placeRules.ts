@@ -1,0 +1,195 @@
+/** Findings about place and mount: M26, M30, M33. */
+import type { Build, Id, Lamp, LampModel, LightColour } from '../build/index.ts';
+import { centre, mirroredPlace, rowAxis, spreadEvenly, twinOf } from '../place/index.ts';
+import type { CheckContext, FindingRule, Hit } from './finding.ts';
+
+/** A fitter with a tape and a pencil is good to 2 mm; more than that is a mistake, not a tolerance. */
+const TAPE_TOLERANCE_MM = 2;
+/** Left and right lamps of one number further apart than this from mirroring each other are meant to differ. */
+const MEANT_TO_DIFFER_MM = 150;
+/** Gaps in a row that differ by up to this part of their mean look like a slip; more looks like a choice. */
+const SLIP_PART = 0.15;
+
+const distance = (a: Lamp['position'], b: Lamp['position']): number =>
+  Math.max(Math.abs(a.xMm - b.xMm), Math.abs(a.yMm - b.yMm), Math.abs(a.zMm - b.zMm));
+
+const lampsOf = (build: Build): Lamp[] => Object.values(build.lamps);
+
+/** The lamp that should mirror this left-hand one: its linked twin, or the right-hand lamp of the same number and model. */
+function counterpart(build: Build, left: Lamp): Lamp | undefined {
+  return (
+    twinOf(build, left) ??
+    lampsOf(build).find((other) => other.tag === `R${left.tag.slice(1)}` && other.modelKey === left.modelKey)
+  );
+}
+
+function unequalSides({ build }: CheckContext): Hit[] {
+  return lampsOf(build)
+    .filter((lamp) => lamp.tag.startsWith('L'))
+    .flatMap((left): Hit[] => {
+      const right = counterpart(build, left);
+      if (!right) return [];
+      const wanted = mirroredPlace(left);
+      const apartMm = distance(wanted.position, right.position);
+      if (apartMm <= TAPE_TOLERANCE_MM || apartMm > MEANT_TO_DIFFER_MM) return [];
+      const back = mirroredPlace(right);
+      return [
+        {
+          message: `${left.tag} and ${right.tag} are not equal: ${Math.round(apartMm)} mm apart when folded over the centreline.`,
+          lampIds: [left.id, right.id],
+          waysOut: [
+            { label: `Mirror ${right.tag} from ${left.tag}`, operations: [{ kind: 'moveLamps', moves: [{ lampId: right.id, ...wanted }] }] },
+            { label: `Mirror ${left.tag} from ${right.tag}`, operations: [{ kind: 'moveLamps', moves: [{ lampId: left.id, ...back }] }] },
+          ],
+        },
+      ];
+    });
+}
+
+function offCentre({ build, body }: CheckContext): Hit[] {
+  return lampsOf(build)
+    .filter((lamp) => /^[FBT]/.test(lamp.tag) && Math.abs(lamp.position.yMm) > TAPE_TOLERANCE_MM)
+    .map((lamp) => ({
+      severity: 'note',
+      message: `${lamp.tag} sits ${Math.round(Math.abs(lamp.position.yMm))} mm off the centreline.`,
+      lampIds: [lamp.id],
+      waysOut: [{ label: `Centre ${lamp.tag}`, operations: [{ kind: 'moveLamps', moves: centre(build, body, [lamp.id]) }] }],
+    }));
+}
+
+/** Rows: three or more lamps of one model on one face, level with each other. */
+function rows(build: Build): Lamp[][] {
+  const groups = new Map<string, Lamp[]>();
+  for (const lamp of lampsOf(build)) {
+    const level = Math.round(lamp.position.zMm / 40);
+    const key = `${lamp.modelKey} ${lamp.face} ${level}`;
+    const list = groups.get(key);
+    if (list) list.push(lamp);
+    else groups.set(key, [lamp]);
+  }
+  return [...groups.values()].filter((row) => row.length >= 3);
+}
+
+function unequalSpacing({ build, body }: CheckContext): Hit[] {
+  return rows(build).flatMap((row): Hit[] => {
+    const axis = rowAxis(row);
+    const sorted = [...row].sort((a, b) => a.position[axis] - b.position[axis]);
+    const gaps = sorted.slice(1).map((lamp, index) => lamp.position[axis] - sorted[index]!.position[axis]);
+    const mean = gaps.reduce((sum, gap) => sum + gap, 0) / gaps.length;
+    const spread = Math.max(...gaps) - Math.min(...gaps);
+    if (spread <= TAPE_TOLERANCE_MM * 2 || spread > mean * SLIP_PART) return [];
+    const lampIds: Id[] = sorted.map((lamp) => lamp.id);
+    return [
+      {
+        message: `Gaps between ${sorted.map((lamp) => lamp.tag).join(', ')} run from ${Math.round(Math.min(...gaps))} to ${Math.round(Math.max(...gaps))} mm.`,
+        lampIds,
+        waysOut: [{ label: 'Spread evenly', operations: [{ kind: 'moveLamps', moves: spreadEvenly(build, body, lampIds) }] }],
+      },
+    ];
+  });
+}
+
+function missingKit({ build }: CheckContext): Hit[] {
+  return Object.values(build.models).flatMap((model) => {
+    const lamps = lampsOf(build).filter((lamp) => lamp.modelKey === model.key);
+    if (lamps.length === 0) return [];
+    return model.soldApart
+      .filter((part) => part.needed)
+      .flatMap((part): Hit[] => {
+        const id = `${part.partKey}:${model.key}`;
+        const missing = lamps.length - (build.extraParts[id]?.quantity ?? 0);
+        if (missing <= 0) return [];
+        return [
+          {
+            message: `${model.name}: the ${part.name.toLowerCase()} is not in the box. ${missing} of ${lamps.length} missing.`,
+            lampIds: lamps.map((lamp) => lamp.id),
+            waysOut: [
+              {
+                label: `Add ${missing} to the parts`,
+                operations: [{ kind: 'addExtraParts', parts: [{ id, partKey: part.partKey, name: part.name, quantity: missing, modelKey: model.key }] }],
+              },
+            ],
+          },
+        ];
+      });
+  });
+}
+
+const WHITE_TO_REAR_ALLOWED: ReadonlySet<LampModel['kind']> = new Set(['reversing', 'flood', 'bed', 'plate']);
+const SHOWS_ALL_ROUND: ReadonlySet<LampModel['kind']> = new Set(['beacon', 'bar', 'magnet']);
+
+/** Directions in which a lamp throws its light, coarsely: by its face, all round for beacons and bars on top. */
+function throwsTo(lamp: Lamp, model: LampModel): { front: boolean; rear: boolean } {
+  if (lamp.face === 'top') {
+    const allRound = SHOWS_ALL_ROUND.has(model.kind);
+    return { front: allRound, rear: allRound };
+  }
+  return { front: lamp.face === 'front', rear: lamp.face === 'rear' };
+}
+
+function colourWays(lamps: readonly Lamp[], model: LampModel, wrong: LightColour, right: LightColour) {
+  if (!model.colours.includes(right) || wrong === right) return [];
+  return [{ label: `Make it ${right}`, operations: [{ kind: 'editLamps' as const, lampIds: lamps.map((lamp) => lamp.id), changes: { colour: right } }] }];
+}
+
+function wrongColour({ build }: CheckContext): Hit[] {
+  return lampsOf(build).flatMap((lamp): Hit[] => {
+    const model = build.models[lamp.modelKey];
+    if (!model) return [];
+    const to = throwsTo(lamp, model);
+    if (lamp.colour === 'red' && to.front) {
+      return [{ message: `${lamp.tag} shows red to the front.`, lampIds: [lamp.id], waysOut: colourWays([lamp], model, 'red', 'amber') }];
+    }
+    if (lamp.colour === 'white' && to.rear && !WHITE_TO_REAR_ALLOWED.has(model.kind)) {
+      return [
+        {
+          message: `${lamp.tag} shows white to the rear and is neither a reversing, work nor plate lamp.`,
+          lampIds: [lamp.id],
+          waysOut: [...colourWays([lamp], model, 'white', 'amber'), ...colourWays([lamp], model, 'white', 'red')],
+        },
+      ];
+    }
+    if (lamp.colour === 'blue' || lamp.colour === 'green') {
+      return [
+        {
+          severity: 'caution',
+          message: `${lamp.tag} is ${lamp.colour}: only where the authority allows this unit to carry it.`,
+          lampIds: [lamp.id],
+          waysOut: colourWays([lamp], model, lamp.colour, 'amber'),
+        },
+      ];
+    }
+    return [];
+  });
+}
+
+export const PLACE_RULES: readonly FindingRule[] = [
+  {
+    code: 'M26',
+    severity: 'caution',
+    title: 'Sides unequal, spacing unequal',
+    reason: 'The eye finds 3 mm from across the yard, and holes cannot be moved once drilled.',
+    wayOut: 'Mirror one side from the other, centre, or spread evenly',
+    source: 'Common practice, no source',
+    check: (context) => [...unequalSides(context), ...unequalSpacing(context), ...offCentre(context)],
+  },
+  {
+    code: 'M30',
+    severity: 'caution',
+    title: 'Mounting kit missing',
+    reason: 'Nothing is worse than finding a bracket missing with the panel off.',
+    wayOut: 'Add the kit to the parts',
+    source: "The shelf's kit contents",
+    check: missingKit,
+  },
+  {
+    code: 'M33',
+    severity: 'stop',
+    title: 'Colour not allowed in that direction',
+    reason: 'General road rules: no red to the front, no white to the rear but reversing, work and plate lamps; blue and green only where authorised. Local codes and a licensed practitioner decide.',
+    wayOut: 'Choose an allowed colour',
+    source: '49 CFR 393.11 and 571.108, from memory, 2026-11; general UN-style practice',
+    check: wrongColour,
+  },
+];
+

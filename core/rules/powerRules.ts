@@ -1,0 +1,167 @@
+/** Findings about power: M1, M8, M10, M11. */
+import type { Build, OperationDraft, Slot } from '../build/index.ts';
+import { CONTINUOUS_PART, fuseWithin, type Limit, SLOT_WHEN_WORDS, slotHeadroomA, slotWhen } from '../feed/index.ts';
+import { ampacityA, conductorsOf } from '../units/index.ts';
+import type { AssessedFeed, CheckContext, FindingRule, Hit, WayOut } from './finding.ts';
+
+const amps = (value: number): string => `${Math.round(value * 10) / 10} A`;
+
+/** What the crew's feeds draw from a slot, every lamp lit. */
+const takenFrom = (feeds: readonly AssessedFeed[], slot: Slot): number =>
+  feeds.filter(({ feed }) => feed.slot?.id === slot.id).reduce((sum, { figures }) => sum + figures.maximumA, 0);
+
+/** Slots that could carry this feed: live when wanted, not kept for an option, with room. Roomiest first. */
+function fittingSlots({ build, feeds }: CheckContext, { feed, figures }: AssessedFeed): Slot[] {
+  return Object.values(build.slots)
+    .filter((slot) => slot.id !== feed.slot?.id && slotWhen(slot, build.electrics.systemVoltageV) === feed.fuse.wanted)
+    .map((slot) => ({ slot, roomA: slotHeadroomA(slot, takenFrom(feeds, slot)) }))
+    .filter(({ roomA }) => roomA >= figures.maximumA / CONTINUOUS_PART)
+    .sort((a, b) => b.roomA - a.roomA)
+    .map(({ slot }) => slot);
+}
+
+function moveToSlot(context: CheckContext, each: AssessedFeed): WayOut[] {
+  const tap = each.feed.source;
+  if (tap?.kind !== 'tap') return [];
+  return fittingSlots(context, each)
+    .slice(0, 2)
+    .map((slot) => ({ label: `Move to slot ${slot.label}`, operations: [{ kind: 'retapSlot', elementId: tap.id, slotId: slot.id }] }));
+}
+
+function tappedOverload(context: CheckContext): Hit[] {
+  return Object.values(context.build.slots).flatMap((slot): Hit[] => {
+    const onSlot = context.feeds.filter(({ feed }) => feed.slot?.id === slot.id);
+    const takenA = takenFrom(context.feeds, slot);
+    if (onSlot.length === 0 || slot.ownLoadA + takenA <= slot.limitA + 1e-9) return [];
+    const largest = onSlot.reduce((most, each) => (each.figures.maximumA > most.figures.maximumA ? each : most));
+    const own = slot.ownLoadA > 0 ? `, ${amps(slot.ownLoadA)} of it the unit's own (${slot.feeds || 'its load'})` : '';
+    return [
+      {
+        message: `Slot ${slot.label} would carry ${amps(slot.ownLoadA + takenA)}${own}; it is good for ${amps(slot.limitA)}.`,
+        feedIds: onSlot.map(({ feed }) => feed.fuse.id),
+        slotIds: [slot.id],
+        waysOut: moveToSlot(context, largest),
+      },
+    ];
+  });
+}
+
+/** Ways to bring a weak link and the fuse together: a smaller fuse, or a stronger link. */
+function waysAround(build: Build, each: AssessedFeed, weak: Limit): WayOut[] {
+  const ways: WayOut[] = [];
+  const smaller = fuseWithin(each.figures.maximumA, weak.limitA);
+  if (smaller !== null) {
+    const operations: OperationDraft[] = [{ kind: 'editFuse', elementId: each.feed.fuse.id, changes: { ratingA: smaller } }];
+    ways.push({ label: `Fit a ${smaller} A fuse`, operations });
+  }
+  if (weak.kind === 'wire') {
+    const wire = build.wires[weak.wireIds[0]!]!;
+    const thicker = conductorsOf(wire.table).find((size) => ampacityA(size, { bundled: 3 }) >= each.feed.fuse.ratingA);
+    if (thicker) {
+      const label = wire.table === 'awg' ? `${thicker.gauge} AWG` : `${thicker.gauge} mm²`;
+      ways.push({ label: `Use ${label}`, operations: [{ kind: 'editWires', wireIds: weak.wireIds, changes: { gauge: thicker.gauge } }] });
+    }
+  }
+  if (weak.kind === 'switch') ways.push(relayWay(each, weak.elementIds[0]!));
+  return ways;
+}
+
+const RELAY_RATING_A = 30;
+
+const relayWay = ({ figures }: AssessedFeed, elementId: string): WayOut => {
+  const ratingA = figures.maximumA > RELAY_RATING_A ? 40 : RELAY_RATING_A;
+  return { label: `Put in a ${ratingA} A relay`, operations: [{ kind: 'replaceSwitchByRelay', elementId, ratingA }] };
+};
+
+function weakerThanFuse({ build, feeds }: CheckContext): Hit[] {
+  return feeds.flatMap((each): Hit[] => {
+    const { feed, figures } = each;
+    return figures.limits
+      .filter((limit) => limit.kind !== 'fuse' && limit.limitA < feed.fuse.ratingA)
+      .map((weak) => ({
+        message: `${feed.fuse.name}: ${weak.name} is good for ${amps(weak.limitA)} behind a ${feed.fuse.ratingA} A fuse.`,
+        reason: `The fuse would let ${weak.name.toLowerCase()} burn before it opens. ${weak.name}: ${weak.reason}.`,
+        feedIds: [feed.fuse.id],
+        lampIds: feed.lamps.map((lamp) => lamp.id),
+        slotIds: weak.kind === 'slot' && feed.slot ? [feed.slot.id] : [],
+        waysOut: waysAround(build, each, weak),
+      }));
+  });
+}
+
+function wrongTime(context: CheckContext): Hit[] {
+  return context.feeds.flatMap((each): Hit[] => {
+    const { feed } = each;
+    if (!feed.slot) return [];
+    const when = slotWhen(feed.slot, context.build.electrics.systemVoltageV);
+    if (when === feed.fuse.wanted) return [];
+    const common = { feedIds: [feed.fuse.id], slotIds: [feed.slot.id], lampIds: feed.lamps.map((lamp) => lamp.id) };
+    const slot = `Slot ${feed.slot.label}`;
+    if (when === 'unread') {
+      return [{ ...common, severity: 'caution', message: `${slot} feeds ${feed.fuse.name} but nobody has metered it.`, reason: 'A slot that looks right may be dead, reserved, or live at the wrong time. Read it key off and key on, in Survey.' }];
+    }
+    const waysOut = moveToSlot(context, each);
+    if (when === 'always') {
+      const operations: OperationDraft[] = [{ kind: 'editFuse', elementId: feed.fuse.id, changes: { wanted: 'always' } }];
+      return [{ ...common, severity: 'caution', message: `${slot} is hot with the key off; ${feed.fuse.name} should go dead with the key.`, reason: 'Lamps left on would run the battery down.', waysOut: [...waysOut, { label: 'Let it be always hot', operations }] }];
+    }
+    if (when === 'ignition') {
+      const operations: OperationDraft[] = [{ kind: 'editFuse', elementId: feed.fuse.id, changes: { wanted: 'ignition' } }];
+      return [{ ...common, message: `${slot} is dead with the key off; ${feed.fuse.name} must work without the key.`, waysOut: [...waysOut, { label: 'Key on is enough', operations }] }];
+    }
+    const why = when === 'reserved' ? `kept for ${feed.slot.reservedFor}` : SLOT_WHEN_WORDS[when];
+    return [{ ...common, message: `${slot} is ${why}; ${feed.fuse.name} would have no power of its own there.`, waysOut }];
+  });
+}
+
+function contactOverload({ feeds }: CheckContext): Hit[] {
+  return feeds.flatMap((each): Hit[] =>
+    each.feed.contacts
+      .filter(({ element, control }) => element.kind === 'switch' && control.ratingA !== null && each.figures.maximumA > control.ratingA)
+      .map(({ element, control }) => ({
+        message: `${control.name} is rated ${amps(control.ratingA!)} and would switch ${amps(each.figures.maximumA)} (${each.feed.fuse.name}) without a relay.`,
+        feedIds: [each.feed.fuse.id],
+        lampIds: each.feed.lamps.map((lamp) => lamp.id),
+        waysOut: [relayWay(each, element.id)],
+      })),
+  );
+}
+
+export const POWER_RULES: readonly FindingRule[] = [
+  {
+    code: 'M1',
+    severity: 'stop',
+    title: 'Tapped circuit overloaded',
+    reason: "The slot's wire and bus were sized for what is on it; with the new lamps they run hot or the unit's own load goes dark.",
+    wayOut: 'Move the feed to a slot with room',
+    source: 'Common practice, no source',
+    check: tappedOverload,
+  },
+  {
+    code: 'M8',
+    severity: 'stop',
+    title: 'A weaker element in series than the fuse',
+    reason: 'The smallest rated element decides; the fuse must open before anything else on the feed is harmed.',
+    wayOut: 'Fit a smaller fuse, thicker wire or a relay',
+    source: 'ABYC E-11 overcurrent rule (from memory)',
+    check: weakerThanFuse,
+  },
+  {
+    code: 'M10',
+    severity: 'stop',
+    title: 'Slot dead with key off, or hot when it should not be',
+    reason: 'The lamps would be dark when they are needed, or drain the battery when nobody looks.',
+    wayOut: 'Move the feed to a slot that is live when wanted',
+    source: 'Common practice, no source',
+    check: wrongTime,
+  },
+  {
+    code: 'M11',
+    severity: 'stop',
+    title: 'Switch or channel carries more than its rating, no relay',
+    reason: 'Its contact welds or burns; a welded contact cannot be switched off.',
+    wayOut: 'Put a relay in',
+    source: 'Common practice, no source',
+    check: contactOverload,
+  },
+];

@@ -1,0 +1,2 @@
+export * from './partsList.ts';
+export * from './steps.ts';
