@@ -48,6 +48,10 @@ const TAP_LEAD_MM = 250;
 /** Lamps within this along the unit share a splice. */
 const SAME_STATION_MM = 400;
 const GROUND_LEAD_MM = 400;
+/** Crews carry blades from 3 A up; a smaller one opens from a lamp's inrush (common practice, no source). */
+const SMALLEST_FUSE_A = 3;
+/** Thinner wire does not outlive a working unit, whatever its current (common practice, no source). */
+const THINNEST_MM2 = 0.75;
 
 const legs = (a: Position, b: Position): number => Math.abs(a.xMm - b.xMm) + Math.abs(a.yMm - b.yMm) + Math.abs(a.zMm - b.zMm);
 const runMm = (a: Position, b: Position): number => Math.round((legs(a, b) * ROUTE_FACTOR + 2 * END_ALLOWANCE_MM) / 10) * 10;
@@ -152,14 +156,15 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
   const lamps = wish.lampIds.flatMap((id) => build.lamps[id] ?? []);
   if (lamps.length === 0) return refused({ kind: 'noLamps', message: 'Choose at least one lamp for the feed.' });
   const maximumA = ratedCurrentA(build, lamps, 'maximumA');
-  const ratingA = fuseForLoadA(maximumA);
-  if (ratingA === null) {
+  const needed = fuseForLoadA(maximumA);
+  if (needed === null) {
     return refused({ kind: 'tooMuch', message: `These lamps draw ${maximumA.toFixed(1)} A, more than one blade fuse carries. Split them over two feeds.` });
   }
+  const ratingA = Math.max(needed, SMALLEST_FUSE_A);
   // Ids are drawn once; only the gauge changes from try to try.
   const first = writeFeed(build, wish, conductorsOf(wish.table)[0]!.gauge, ratingA, newId);
   for (const size of conductorsOf(wish.table)) {
-    if (ampacityA(size, { bundled: 3 }) < ratingA) continue;
+    if (size.areaMm2 < THINNEST_MM2 || ampacityA(size, { bundled: 3 }) < ratingA) continue;
     const operation: AssignFeed = { ...first, wires: first.wires.map((wire) => ({ ...wire, gauge: size.gauge })) };
     const tried = applyOperation(build, { ...operation, id: newId() }, { by: '', at: '' });
     if (!tried.ok) return refused({ kind: 'refused', message: tried.reason.message });

@@ -73,18 +73,21 @@ const relayWay = ({ figures }: AssessedFeed, elementId: string): WayOut => {
   return { label: `Put in a ${ratingA} A relay`, operations: [{ kind: 'replaceSwitchByRelay', elementId, ratingA }] };
 };
 
-function weakerThanFuse({ build, feeds }: CheckContext): Hit[] {
+function weakerThanFuse(context: CheckContext): Hit[] {
+  const { build, feeds } = context;
   return feeds.flatMap((each): Hit[] => {
     const { feed, figures } = each;
     return figures.limits
       .filter((limit) => limit.kind !== 'fuse' && limit.limitA < feed.fuse.ratingA)
+      // A slot that is overloaded outright is M1's to tell.
+      .filter((limit) => limit.kind !== 'slot' || limit.limitA >= figures.maximumA)
       .map((weak) => ({
         message: `${feed.fuse.name}: ${weak.name} is good for ${amps(weak.limitA)} behind a ${feed.fuse.ratingA} A fuse.`,
         reason: `The fuse would let ${weak.name.toLowerCase()} burn before it opens. ${weak.name}: ${weak.reason}.`,
         feedIds: [feed.fuse.id],
         lampIds: feed.lamps.map((lamp) => lamp.id),
         slotIds: weak.kind === 'slot' && feed.slot ? [feed.slot.id] : [],
-        waysOut: waysAround(build, each, weak),
+        waysOut: weak.kind === 'slot' ? [...waysAround(build, each, weak), ...moveToSlot(context, each)] : waysAround(build, each, weak),
       }));
   });
 }

@@ -1,0 +1,36 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { SetupProblem } from '../server/database/mariadb.ts';
+
+const SOURCES = ['web', 'core', 'index.html', 'vite.config.ts', 'package-lock.json'];
+
+function filesUnder(place: string): string[] {
+  if (!existsSync(place)) return [];
+  if (!statSync(place).isDirectory()) return [place];
+  return readdirSync(place).flatMap((name) => filesUnder(path.join(place, name)));
+}
+
+/** Fingerprint of everything the interface is built from; times do not count, so a fresh clone is not "newer". */
+function fingerprint(root: string): string {
+  const hash = createHash('sha256');
+  for (const file of SOURCES.flatMap((source) => filesUnder(path.join(root, source))).sort()) {
+    hash.update(path.relative(root, file)).update(readFileSync(file));
+  }
+  return hash.digest('hex');
+}
+
+/** Builds the interface when its sources have changed since the last build. */
+export function buildWebWhenStale(root: string): void {
+  const stamp = path.join(root, 'dist', 'web.stamp');
+  const wanted = fingerprint(root);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  console.log('Building the interface ...');
+  const built = spawnSync(process.execPath, [path.join(root, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', '--logLevel', 'warn'], {
+    cwd: root,
+    encoding: 'utf8',
+  });
+  if (built.status !== 0) throw new SetupProblem(`The interface could not be built:\n${built.stdout}${built.stderr}`);
+  writeFileSync(stamp, wanted);
+}

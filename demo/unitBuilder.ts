@@ -1,0 +1,154 @@
+/** Writes a demo unit the way a crew would: by operations, so that nothing in it could not have been made by hand. */
+import { applyToUnit, type Body, makeBody, ontoSkin } from '../core/body/index.ts';
+import {
+  type Build,
+  type Control,
+  type Face,
+  type Id,
+  type LightColour,
+  newBuild,
+  type OperationDraft,
+  type Position,
+  type Slot,
+} from '../core/build/index.ts';
+import { type FeedWish, planFeed } from '../core/feed/index.ts';
+import { placeLampOperation, roundedPosition } from '../core/place/index.ts';
+import { modelByKey } from './shelf.ts';
+
+export interface SlotGiven {
+  label: string;
+  ratingA: number | null;
+  limitA: number;
+  feeds?: string;
+  ownLoadA?: number;
+  reservedFor?: string;
+  /** Key off and key on, volts; left out when nobody has read it. */
+  volts?: [number, number];
+}
+
+export type FeedGiven = Omit<FeedWish, 'slotId' | 'lampIds' | 'table' | 'colour' | 'patternId' | 'relayRatingA' | 'control'> & {
+  slot: string | null;
+  tags: string;
+  pattern: string;
+  colour?: FeedWish['colour'];
+  relayA?: number;
+  /** Name of a control there already, or a new one. */
+  control: string | Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>;
+};
+
+export class UnitBuilder {
+  build: Build;
+  readonly body: Body;
+
+  constructor(
+    given: { tag: string; name: string; bodyId: string; parameters?: Record<string, number>; systemVoltageV?: 12 | 24; batteryAh?: number; alternatorA?: number },
+    private readonly newId: () => Id,
+    private at: string,
+    private by: string,
+  ) {
+    const made = makeBody(given.bodyId, given.parameters ?? {});
+    if (!made.ok) throw new RangeError(made.reason.message);
+    this.body = made.value;
+    this.build = newBuild({
+      tag: given.tag,
+      name: given.name,
+      bodyId: given.bodyId,
+      parameters: made.value.parameters,
+      systemVoltageV: given.systemVoltageV ?? 12,
+      batteryAh: given.batteryAh ?? 110,
+      alternatorA: given.alternatorA ?? (made.value.hasEngine ? 90 : 0),
+      panelPosition: made.value.panelPosition,
+    });
+  }
+
+  as(by: string, at: string): this {
+    this.by = by;
+    this.at = at;
+    return this;
+  }
+
+  apply(draft: OperationDraft): this {
+    const applied = applyToUnit(this.build, { ...draft, id: this.newId() }, { by: this.by, at: this.at });
+    if (!applied.ok) throw new Error(`${this.build.unit.tag}, ${draft.kind}: ${applied.reason.message}`);
+    this.build = applied.value.build;
+    return this;
+  }
+
+  surveyed(): this {
+    return this.apply({ kind: 'setElectrics', changes: { surveyed: true } });
+  }
+
+  slots(columns: number, given: SlotGiven[]): this {
+    const slots = given.map((each, index): Slot => ({
+      id: this.newId(),
+      label: each.label,
+      row: Math.floor(index / columns),
+      column: index % columns,
+      ratingA: each.ratingA,
+      limitA: each.limitA,
+      feeds: each.feeds ?? '',
+      ownLoadA: each.ownLoadA ?? 0,
+      reservedFor: each.reservedFor ?? '',
+      reading: { keyOffV: each.volts?.[0] ?? null, keyOnV: each.volts?.[1] ?? null },
+    }));
+    return this.apply({ kind: 'addSlots', slots });
+  }
+
+  /** Places a lamp on the skin, or a mirrored pair when it is off the centreline. */
+  lamp(key: string, face: Face, at: Partial<Position>, options: { colour?: LightColour; single?: boolean } = {}): this {
+    const wanted = { xMm: at.xMm ?? 0, yMm: at.yMm ?? 0, zMm: at.zMm ?? 0 };
+    const position = roundedPosition(ontoSkin(this.body, face, wanted));
+    const operation = placeLampOperation(this.build, { model: modelByKey(key), face, position, colour: options.colour, paired: !options.single }, this.newId);
+    return this.apply(operation);
+  }
+
+  /** Lamp ids for a list of tags: 'L4 R4'. */
+  ids(tags: string): Id[] {
+    return tags.split(' ').map((tag) => {
+      const lamp = Object.values(this.build.lamps).find((each) => each.tag === tag);
+      if (!lamp) throw new Error(`${this.build.unit.tag} has no lamp ${tag}; it has ${Object.values(this.build.lamps).map((each) => each.tag).join(' ')}`);
+      return lamp.id;
+    });
+  }
+
+  controlId(name: string): Id {
+    const control = Object.values(this.build.controls).find((each) => each.name === name);
+    if (!control) throw new Error(`${this.build.unit.tag} has no control ${name}`);
+    return control.id;
+  }
+
+  feed(given: FeedGiven): this {
+    const { slot, tags, pattern, colour = 'orange', relayA = null, control, ...rest } = given;
+    const slotId = slot === null ? null : Object.values(this.build.slots).find((each) => each.label === slot)?.id;
+    if (slotId === undefined) throw new Error(`${this.build.unit.tag} has no slot ${slot}`);
+    const planned = planFeed(
+      this.build,
+      {
+        ...rest,
+        slotId,
+        lampIds: this.ids(tags),
+        control: typeof control === 'string' ? { id: this.controlId(control) } : control,
+        relayRatingA: relayA,
+        table: 'metric',
+        colour,
+        patternId: pattern,
+      },
+      this.newId,
+    );
+    if (!planned.ok) throw new Error(`${this.build.unit.tag}, ${given.name}: ${planned.reason.message}`);
+    for (const draft of planned.value) this.apply(draft);
+    return this;
+  }
+
+  function(name: string, control: string, tags: string, pattern: string, priority: number, levelPercent = 100): this {
+    const shows = Object.fromEntries(
+      this.ids(tags).map((id) => [id, { patternId: pattern, phase: this.build.lamps[id]!.position.yMm < 0 ? ('B' as const) : ('A' as const) }]),
+    );
+    return this.apply({ kind: 'addFunction', function: { id: this.newId(), name, controlId: this.controlId(control), priority, levelPercent, shows } });
+  }
+
+  ticks(keys: string[]): this {
+    for (const stepKey of keys) this.apply({ kind: 'tickStep', stepKey, done: true });
+    return this;
+  }
+}

@@ -1,0 +1,114 @@
+/** The application as one Fastify instance: API, news, documents and the built interface. */
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import cookie from '@fastify/cookie';
+import helmet from '@fastify/helmet';
+import rateLimit from '@fastify/rate-limit';
+import serveStatic from '@fastify/static';
+import websocket from '@fastify/websocket';
+import Fastify, { type FastifyError, type FastifyInstance } from 'fastify';
+import { hasZodFastifySchemaValidationErrors, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
+import { authPlugin } from './auth/plugin.ts';
+import { authRoutes } from './auth/routes.ts';
+import { authService } from './auth/service.ts';
+import type { Database } from './database/connect.ts';
+import { documentRoutes } from './documents/routes.ts';
+import { ApiError, type ErrorIssue } from './errors.ts';
+import { liveRoutes } from './live/routes.ts';
+import { shelfRoutes } from './shelf/routes.ts';
+import { shelfService } from './shelf/service.ts';
+import { unitRoutes } from './units/routes.ts';
+import { unitsService } from './units/service.ts';
+
+const BODY_LIMIT_BYTES = 4 * 1024 * 1024;
+
+export interface AppOptions {
+  database: Database;
+  /** Folder of the built interface; without it only the API answers. */
+  webFolder?: string;
+  logLevel?: string;
+  /** Sign-in tries a minute from one address; tests that sign in often raise it. */
+  signInTries?: number;
+}
+
+/** Turns any thrown thing into the one error shape. */
+function toApiError(error: FastifyError): ApiError {
+  if (error instanceof ApiError) return error;
+  if (hasZodFastifySchemaValidationErrors(error)) {
+    const issues: ErrorIssue[] = error.validation.map((each) => ({
+      path: each.instancePath.replace(/^\//, '').replaceAll('/', '.'),
+      message: each.message ?? 'not valid',
+    }));
+    const first = issues[0];
+    return new ApiError('INVALID_INPUT', first ? `${first.path || 'request'}: ${first.message}` : undefined, issues);
+  }
+  if (error.statusCode === 413) return new ApiError('TOO_LARGE');
+  if (error.statusCode === 429) return new ApiError('TOO_MANY_TRIES');
+  if (error.statusCode !== undefined && error.statusCode >= 400 && error.statusCode < 500) return new ApiError('INVALID_INPUT', error.message);
+  return new ApiError('UNEXPECTED');
+}
+
+export async function buildApp({ database, webFolder, logLevel = 'warn', signInTries }: AppOptions): Promise<FastifyInstance> {
+  const app = Fastify({
+    logger: { level: logLevel, redact: ['req.headers.cookie', 'req.headers["x-csrf-token"]'] },
+    bodyLimit: BODY_LIMIT_BYTES,
+    // A kept-alive connection must not hold up Ctrl-C.
+    forceCloseConnections: true,
+  });
+  app.setValidatorCompiler(validatorCompiler);
+  app.setSerializerCompiler(serializerCompiler);
+  app.setErrorHandler((error: FastifyError, request, reply) => {
+    const known = toApiError(error);
+    if (known.code === 'UNEXPECTED') request.log.error({ err: error }, 'unexpected error');
+    const { code, message, issues } = known;
+    return reply.code(known.status).send({ error: { code, message, issues } });
+  });
+
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      directives: {
+        defaultSrc: ["'self'"],
+        // The component library writes its styles at run time.
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        connectSrc: ["'self'", 'ws:', 'wss:'],
+        workerSrc: ["'self'", 'blob:'],
+        frameAncestors: ["'none'"],
+        upgradeInsecureRequests: null,
+      },
+    },
+    hsts: false,
+  });
+  await app.register(cookie);
+  await app.register(rateLimit, { global: false });
+  await app.register(websocket, { options: { maxPayload: 64 * 1024 } });
+
+  const auth = authService(database);
+  const units = unitsService(database);
+  const shelf = shelfService(database);
+  await app.register(authPlugin, { auth });
+  await app.register(authRoutes, { auth, signInTries });
+  await app.register(unitRoutes, { units });
+  await app.register(shelfRoutes, { shelf });
+  await app.register(liveRoutes, { units });
+  await app.register(documentRoutes, { units, shelf });
+
+  if (webFolder && existsSync(path.join(webFolder, 'index.html'))) {
+    // Files under assets/ carry their hash in the name.
+    await app.register(serveStatic, { root: webFolder, maxAge: '365d', immutable: true, index: false });
+    const page = { maxAge: 0, immutable: false };
+    app.setNotFoundHandler((request, reply) => {
+      const isPage = request.method === 'GET' && !request.url.startsWith('/api') && !request.url.startsWith('/assets');
+      return isPage ? reply.sendFile('index.html', page) : reply.code(404).send(notFound());
+    });
+    app.get('/', (_request, reply) => reply.sendFile('index.html', page));
+  } else {
+    app.setNotFoundHandler((_request, reply) => reply.code(404).send(notFound()));
+  }
+  return app;
+}
+
+function notFound() {
+  const { code, message, issues } = new ApiError('NOT_FOUND');
+  return { error: { code, message, issues } };
+}

@@ -1,0 +1,37 @@
+/** Every error that the API can answer. docs/errors.md lists the same codes with what to do; a test compares the two. */
+export const ERRORS = {
+  SIGN_IN_FAILED: { status: 401, message: 'Name or password is wrong. Check both and try again.' },
+  NOT_SIGNED_IN: { status: 401, message: 'You are not signed in. Sign in and try again.' },
+  SESSION_MISMATCH: { status: 403, message: 'This page belongs to another sign-in. Reload it and try again.' },
+  NOT_ALLOWED: { status: 403, message: 'Your role may not do this. Ask the lead.' },
+  TOO_MANY_TRIES: { status: 429, message: 'Too many tries. Wait a minute and try again.' },
+  INVALID_INPUT: { status: 400, message: 'Something in the request is not right.' },
+  TOO_LARGE: { status: 413, message: 'That is too large to send in one go.' },
+  UNIT_NOT_FOUND: { status: 404, message: 'There is no such unit in the yard.' },
+  TAG_TAKEN: { status: 409, message: 'A unit with this tag stands in the yard already. Choose another tag.' },
+  BODY_REFUSED: { status: 400, message: 'The body cannot be built with these dimensions.' },
+  NOT_FOUND: { status: 404, message: 'There is nothing at this address.' },
+  UNEXPECTED: { status: 500, message: 'Something went wrong on the server. Nothing of this request was kept; try again.' },
+} as const;
+
+export type ErrorCode = keyof typeof ERRORS;
+
+export interface ErrorIssue {
+  path: string;
+  message: string;
+}
+
+/** An error with a code of the registry; `detail` replaces the general sentence by one about this case. */
+export class ApiError extends Error {
+  constructor(
+    readonly code: ErrorCode,
+    detail?: string,
+    readonly issues: ErrorIssue[] = [],
+  ) {
+    super(detail ?? ERRORS[code].message);
+  }
+
+  get status(): number {
+    return ERRORS[this.code].status;
+  }
+}
