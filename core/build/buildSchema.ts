@@ -3,7 +3,7 @@
  * Collections are records by id, and what two people may edit apart is a field of its own, because conflicts are
  * judged field by field (see applyOperation.ts).
  */
-import { z } from 'zod';
+import * as z from 'zod';
 import { LampModel } from './lampModel.ts';
 import { Face, LightColour, MountKind, Signal, WireColour } from './vocabulary.ts';
 

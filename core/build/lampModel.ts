@@ -1,5 +1,5 @@
 /** A lamp as it stands on the shelf. Copied by version into a build; price and stock are not part of it. */
-import { z } from 'zod';
+import * as z from 'zod';
 import { LightColour, MountKind } from './vocabulary.ts';
 
 export const LampKind = z.enum([

@@ -2,7 +2,7 @@
  * Stored builds carry a schema version. A step is named, numbered without gaps and lifts a document by one version;
  * frozen samples of every old shape are kept in tests.
  */
-import { z } from 'zod';
+import * as z from 'zod';
 import { ok, type Result, refused } from '../result.ts';
 import { Build, SCHEMA_VERSION } from './buildSchema.ts';
 

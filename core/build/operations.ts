@@ -1,5 +1,5 @@
 /** Operations: the only way a build changes. Each is small, validated, and carries an id made by the client. */
-import { z } from 'zod';
+import * as z from 'zod';
 import {
   Build,
   Control,

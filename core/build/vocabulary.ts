@@ -1,5 +1,5 @@
 /** The closed word lists of a build. Each is a Zod enum, so the border and the types cannot disagree. */
-import { z } from 'zod';
+import * as z from 'zod';
 
 export const Face = z.enum(['front', 'rear', 'left', 'right', 'top']);
 export type Face = z.infer<typeof Face>;

@@ -1,5 +1,5 @@
 /** A direct-current network as `calc circuit` takes it. Node names are strings, "0" is ground. */
-import { z } from 'zod';
+import * as z from 'zod';
 
 const node = z.string().min(1).max(80);
 const id = z.string().min(1).max(80);

@@ -3,7 +3,7 @@
  * Two methods: circular mils as ABYC E-11 prints it (CM = 10.75 I L / E over SAE minimum areas; from memory), and plain
  * resistance of copper at a temperature. Checked against reference tables in sizeWire.test.ts.
  */
-import { z } from 'zod';
+import * as z from 'zod';
 import { ok, type Result, refused } from '../result.ts';
 import { ampacityA, type Conductor, conductorsOf, MM_PER_FOOT, resistanceOhmPerM } from '../units/index.ts';
 

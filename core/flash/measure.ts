@@ -3,7 +3,7 @@
  * Effective intensity by Blondel and Rey (1912) with a = 0.2 s, largest over the window of integration; the sequence is
  * taken once, dark before and after. Check values: measure.test.ts.
  */
-import { z } from 'zod';
+import * as z from 'zod';
 
 export const BLONDEL_REY_S = 0.2;
 /** Pulses parted by less than this run together into one flash. */

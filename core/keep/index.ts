@@ -1,2 +1,3 @@
 export * from './operatorCard.ts';
+export * from './overview.ts';
 export * from './stages.ts';

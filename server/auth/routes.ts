@@ -1,6 +1,6 @@
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
-import { z } from 'zod';
+import * as z from 'zod';
 import { ApiError } from '../errors.ts';
 import { EVERYONE, SESSION_COOKIE } from './plugin.ts';
 import type { AuthService } from './service.ts';

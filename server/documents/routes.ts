@@ -2,7 +2,7 @@ import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import Papa from 'papaparse';
 import { Piscina } from 'piscina';
-import { z } from 'zod';
+import * as z from 'zod';
 import { assess } from '../../core/rules/index.ts';
 import { boughtQuantity, PART_GROUP_NAMES, partsList } from '../../core/work/index.ts';
 import { EVERYONE } from '../auth/plugin.ts';

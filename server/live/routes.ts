@@ -3,7 +3,7 @@
  * once; a slow look at the log finds what other processes have committed.
  */
 import type { FastifyInstance } from 'fastify';
-import { z } from 'zod';
+import * as z from 'zod';
 import { EVERYONE } from '../auth/plugin.ts';
 import type { UnitsService } from '../units/service.ts';
 

@@ -1,6 +1,6 @@
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Build, Operation } from '../../core/build/index.ts';
 import { CREW, EVERYONE, sessionOf } from '../auth/plugin.ts';
 import type { UnitsService } from './service.ts';

@@ -1,0 +1,53 @@
+import { App as AntApp, ConfigProvider } from 'antd';
+import { lazy, Suspense } from 'react';
+import { Provider } from 'react-redux';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { Yard } from '../yard/Yard.tsx';
+import { Shell } from './Shell.tsx';
+import { store } from './store.ts';
+import { theme } from './theme.ts';
+
+// The unit's screens and the shelf come when they are opened: the first screen stays small.
+const UnitPage = lazy(() => import('../unit/UnitPage.tsx'));
+const ShelfPage = lazy(() => import('../shelf/ShelfPage.tsx'));
+const waiting = <div className="empty">One moment …</div>;
+
+const router = createBrowserRouter([
+  {
+    path: '/',
+    element: <Shell />,
+    children: [
+      { index: true, element: <Navigate to="/yard" replace /> },
+      { path: 'yard', element: <Yard /> },
+      {
+        path: 'unit/:id/:stage?',
+        element: (
+          <Suspense fallback={waiting}>
+            <UnitPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: 'shelf',
+        element: (
+          <Suspense fallback={waiting}>
+            <ShelfPage />
+          </Suspense>
+        ),
+      },
+      { path: '*', element: <div className="empty">There is nothing at this address. The Yard is one click up.</div> },
+    ],
+  },
+]);
+
+export function Root() {
+  return (
+    <Provider store={store}>
+      <ConfigProvider theme={theme}>
+        <AntApp style={{ height: '100%' }} message={{ maxCount: 2 }}>
+          <RouterProvider router={router} />
+        </AntApp>
+      </ConfigProvider>
+    </Provider>
+  );
+}

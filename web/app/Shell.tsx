@@ -1,0 +1,105 @@
+import { Dropdown, Segmented } from 'antd';
+import { lazy, Suspense, useEffect } from 'react';
+import { Link, NavLink, Outlet } from 'react-router';
+import { sendEverythingWaiting } from '../unit/unitThunks.ts';
+import { useSessionQuery, useSignOutMutation } from './api.ts';
+import { Brand } from './Brand.tsx';
+import { preferenceSet, preferencesLoaded } from './preferences.ts';
+import { useApp, useAppDispatch } from './store.ts';
+import './shell.css';
+
+// Whoever is signed in already does not need the door.
+const SignIn = lazy(() => import('./SignIn.tsx').then(({ SignIn }) => ({ default: SignIn })));
+
+const ROLE_WORDS = { lead: 'lead', installer: 'installer', owner: 'fleet owner' } as const;
+
+/** The frame of every place: sign-in first, then the steel bar and the place itself. */
+export function Shell() {
+  const { data: session, isLoading } = useSessionQuery();
+  const [signOut] = useSignOutMutation();
+  const dispatch = useAppDispatch();
+  const preferences = useApp((state) => state.preferences);
+  const open = useApp((state) => state.unit.open);
+  const personId = session?.person.id;
+
+  useEffect(() => {
+    if (!personId) return;
+    dispatch(preferencesLoaded(personId));
+    void dispatch(sendEverythingWaiting());
+  }, [personId, dispatch]);
+
+  if (isLoading) return null;
+  if (!session) {
+    return (
+      <Suspense fallback={null}>
+        <SignIn />
+      </Suspense>
+    );
+  }
+  const { person } = session;
+
+  return (
+    <div className="shell">
+      <header className="bar">
+        <Link to="/yard" className="brand" aria-label="West Ember, to the Yard">
+          <Brand />
+          <span>West Ember</span>
+        </Link>
+        <nav aria-label="Places">
+          <NavLink to="/yard">Yard</NavLink>
+          {open && (
+            <NavLink to={`/unit/${open.id}`}>
+              Unit <small>{open.build.unit.tag}</small>
+            </NavLink>
+          )}
+          <NavLink to="/shelf">Shelf</NavLink>
+        </nav>
+        <div className="right">
+          <Dropdown
+            trigger={['click']}
+            placement="bottomRight"
+            popupRender={() => (
+              <div className="person-menu">
+                <div>
+                  <b>{person.name}</b>
+                  <span className="muted"> {ROLE_WORDS[person.role]}</span>
+                </div>
+                <label>
+                  Lengths
+                  <Segmented size="small" options={['mm', 'in']} value={preferences.length} onChange={(length) => dispatch(preferenceSet({ length: length as 'mm' | 'in' }))} />
+                </label>
+                <label>
+                  Wire
+                  <Segmented
+                    size="small"
+                    options={[
+                      { label: 'mm²', value: 'metric' },
+                      { label: 'AWG', value: 'awg' },
+                    ]}
+                    value={preferences.wire}
+                    onChange={(wire) => dispatch(preferenceSet({ wire: wire as 'metric' | 'awg' }))}
+                  />
+                </label>
+                <button type="button" onClick={() => signOut()}>
+                  Sign out
+                </button>
+              </div>
+            )}
+          >
+            <button type="button" className="person" aria-label={`${person.name}, ${ROLE_WORDS[person.role]}: units and sign-out`}>
+              <span className="initial" style={{ background: person.colour }}>
+                {person.name[0]}
+              </span>
+              <span>
+                {person.name.split(' ')[0]}, {ROLE_WORDS[person.role]}
+              </span>
+            </button>
+          </Dropdown>
+        </div>
+      </header>
+      <main className="place">
+        <Outlet />
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,75 @@
+import { Button, Form, Input } from 'antd';
+import { useMemo } from 'react';
+import { makeBody } from '../../core/body/index.ts';
+import { PlanGlyph } from '../sheet/PlanGlyph.tsx';
+import { errorSentence, useDemoQuery, useSignInMutation } from './api.ts';
+import { Brand } from './Brand.tsx';
+import './signIn.css';
+
+const ROLE_WORDS = { lead: 'lead', installer: 'installer', owner: 'fleet owner, reads and comments' } as const;
+
+/** Units parked over the sign-in, lamps lit: the yard at dusk. */
+const PARKED = ['recovery-truck', 'tilt-trailer', 'telehandler', 'van', 'gritter', 'tractor'];
+
+export function SignIn() {
+  const { data: demo } = useDemoQuery();
+  const [signIn, { isLoading, error }] = useSignInMutation();
+  const parked = useMemo(
+    () =>
+      PARKED.flatMap((id) => {
+        const body = makeBody(id, {});
+        return body.ok ? [body.value] : [];
+      }),
+    [],
+  );
+  return (
+    <div className="sign-in">
+      <div className="dusk" aria-hidden="true">
+        {parked.map((body) => (
+          <PlanGlyph
+            key={body.templateId}
+            body={body}
+            pxPerMm={0.03}
+            lamps={[0.08, 0.94].flatMap((at) => [-0.42, 0.42].map((side) => ({ x: body.lengthMm * at, y: body.widthMm * side, face: 'top', colour: at < 0.5 ? 'amber' : 'red', size: 90, fitted: true })))}
+          />
+        ))}
+      </div>
+      <div className="desk">
+        <h1>
+          <Brand /> West Ember
+        </h1>
+        <p className="muted">Plan, feed, prove and keep the lights of a working fleet.</p>
+        <Form layout="vertical" requiredMark={false} onFinish={(values: { username: string; password: string }) => signIn(values)}>
+          <Form.Item label="Name" name="username" rules={[{ required: true, message: 'Type your sign-in name' }]}>
+            <Input autoComplete="username" size="large" />
+          </Form.Item>
+          <Form.Item label="Password" name="password" rules={[{ required: true, message: 'Type your password' }]}>
+            <Input.Password autoComplete="current-password" size="large" />
+          </Form.Item>
+          {error && (
+            <p className="state stop" role="alert">
+              {errorSentence(error)}
+            </p>
+          )}
+          <Button type="primary" htmlType="submit" size="large" block loading={isLoading}>
+            Sign in
+          </Button>
+        </Form>
+        {demo && (
+          <section className="choices" aria-label="Demo sign-ins">
+            <h2>Demo: come in as</h2>
+            {demo.people.map((person) => (
+              <button key={person.id} type="button" onClick={() => signIn({ username: person.username, password: demo.password })}>
+                <span className="initial" style={{ background: person.colour }}>
+                  {person.name[0]}
+                </span>
+                <b>{person.name}</b>
+                <span className="muted">{ROLE_WORDS[person.role]}</span>
+              </button>
+            ))}
+          </section>
+        )}
+      </div>
+    </div>
+  );
+}

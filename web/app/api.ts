@@ -1,0 +1,102 @@
+/** The server's answers through RTK Query. Changes to builds do not go through here but through the outbox. */
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import type { Build, ShelfEntry } from '../../core/build/index.ts';
+
+export interface Person {
+  id: string;
+  username: string;
+  name: string;
+  role: 'lead' | 'installer' | 'owner';
+  colour: string;
+}
+export interface Session {
+  person: Person;
+  csrf: string;
+}
+export interface UnitListItem {
+  id: string;
+  tag: string;
+  name: string;
+  revision: number;
+  stage: string;
+  updatedAt: string;
+  summary: {
+    stops: number;
+    cautions: number;
+    notes: number;
+    firstFinding: string | null;
+    shares: number[];
+    stageWords: string;
+    patternIds: string[];
+  };
+  glyph: {
+    bodyId: string;
+    parameters: Record<string, number>;
+    lamps: { x: number; y: number; face: string; colour: string; size: number; fitted: boolean }[];
+  };
+}
+export interface HistoryItem {
+  revision: number;
+  words: string;
+  by: string;
+  at: string;
+}
+export interface NewUnit {
+  id: string;
+  tag: string;
+  name: string;
+  bodyId: string;
+  parameters: Record<string, number>;
+  systemVoltageV: 12 | 24;
+}
+
+/** Kept outside the store so that the outbox can use it without a cycle. */
+let csrf = '';
+export const csrfHeaders = (): Record<string, string> => (csrf ? { 'x-csrf-token': csrf } : {});
+const keepCsrf = <T extends Session | null>(session: T): T => {
+  csrf = session?.csrf ?? '';
+  return session;
+};
+
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery: fetchBaseQuery({
+    baseUrl: '/api/',
+    prepareHeaders: (headers) => {
+      for (const [name, value] of Object.entries(csrfHeaders())) headers.set(name, value);
+    },
+  }),
+  tagTypes: ['session', 'units'],
+  endpoints: (build) => ({
+    session: build.query<Session | null, void>({ query: () => 'session', transformResponse: keepCsrf<Session | null>, providesTags: ['session'] }),
+    demo: build.query<{ password: string; people: Person[] } | null, void>({ query: () => 'demo' }),
+    signIn: build.mutation<Session, { username: string; password: string }>({
+      query: (body) => ({ url: 'session', method: 'POST', body }),
+      transformResponse: keepCsrf<Session>,
+      invalidatesTags: ['session', 'units'],
+    }),
+    signOut: build.mutation<void, void>({ query: () => ({ url: 'session', method: 'DELETE' }), invalidatesTags: ['session'] }),
+    units: build.query<UnitListItem[], void>({ query: () => 'units', providesTags: ['units'] }),
+    unit: build.query<{ id: string; revision: number; build: Build }, string>({ query: (id) => `units/${id}`, keepUnusedDataFor: 0 }),
+    history: build.query<HistoryItem[], string>({ query: (id) => `units/${id}/history`, keepUnusedDataFor: 0 }),
+    createUnit: build.mutation<{ id: string }, NewUnit>({ query: (body) => ({ url: 'units', method: 'POST', body }), invalidatesTags: ['units'] }),
+    shelf: build.query<ShelfEntry[], void>({ query: () => 'shelf' }),
+  }),
+});
+
+export const {
+  useSessionQuery,
+  useDemoQuery,
+  useSignInMutation,
+  useSignOutMutation,
+  useUnitsQuery,
+  useHistoryQuery,
+  useCreateUnitMutation,
+  useShelfQuery,
+} = api;
+
+/** The sentence the server gave for an error, or a plain one. */
+export function errorSentence(error: unknown): string {
+  const data = (error as { data?: { error?: { message?: string } } } | undefined)?.data;
+  return data?.error?.message ?? 'The server cannot be reached. Check the network and try again.';
+}

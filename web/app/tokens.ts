@@ -1,0 +1,55 @@
+/** Colours that drawings need as values; base.css holds the same names for everything else (tokens.test.ts compares). */
+import type { LightColour, WireColour } from '../../core/build/index.ts';
+
+export const TOKENS = {
+  paper: '#F4F1EC',
+  surface: '#FFFFFF',
+  ink: '#1C1917',
+  muted: '#6B645C',
+  line: '#DCD5CB',
+  steel: '#27313A',
+  night: '#12161A',
+  nightGrid: '#1E252C',
+  ember: '#C8501B',
+  emberHover: '#E0662F',
+  ok: '#346942',
+  caution: '#8A5A12',
+  stop: '#B3261E',
+  note: '#3A6EA5',
+} as const;
+
+export const LIGHT: Record<LightColour, string> = {
+  amber: '#FFB000',
+  red: '#FF3B30',
+  white: '#F4F8FF',
+  blue: '#3D7BFF',
+  green: '#2FD66B',
+};
+
+export const WIRE: Record<WireColour, string> = {
+  orange: '#EE7A31',
+  blue: '#4A83BE',
+  brown: '#9A6645',
+  yellow: '#C9A93A',
+  green: '#4F9560',
+  red: '#BE4B45',
+  violet: '#8C74B8',
+  white: '#C9D1D8',
+  black: '#4E5B66',
+};
+
+export const BLADE: Record<number, string> = {
+  1: '#3A3F44',
+  2: '#8A9096',
+  3: '#8A6CC0',
+  4: '#D98BA6',
+  5: '#CDA77C',
+  7.5: '#8A5A3B',
+  10: '#CC4A3E',
+  15: '#3D7EC6',
+  20: '#E0BC45',
+  25: '#D9DEE1',
+  30: '#4E9C62',
+  35: '#4FA3A0',
+  40: '#E07F33',
+};

@@ -1,0 +1,78 @@
+/** Where each lamp is drawn on the sheet: one mark a view in which it is seen. */
+import { type Body, type View, VIEWS, viewOfFace } from '../../core/body/index.ts';
+import type { Build, Id, Lamp, LampModel, LightColour } from '../../core/build/index.ts';
+import { facesAway, isSeenIn, silhouetteIn } from '../../core/place/index.ts';
+import { type SheetLayout, toPixel } from './layout.ts';
+
+export interface LampMark {
+  key: string;
+  lampId: Id;
+  tag: string;
+  view: View;
+  /** Centre and size on the sheet, px. */
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  round: boolean;
+  colour: LightColour;
+  heads: number;
+  bar: boolean;
+  /** Its light points away from whoever looks at this view. */
+  away: boolean;
+  /** The view that looks straight at its mounting face. */
+  faceOn: boolean;
+}
+
+const SHORTEST_LONG_SIDE_PX = 7;
+const SHORTEST_SHORT_SIDE_PX = 4;
+
+/** True face, but never too small to see or hit. */
+function drawnSize(width: number, height: number, round: boolean): [number, number] {
+  if (round) {
+    const diameter = Math.max(SHORTEST_LONG_SIDE_PX, Math.min(width, height));
+    return [diameter, diameter];
+  }
+  const grow = Math.max(1, SHORTEST_LONG_SIDE_PX / Math.max(width, height, 0.01));
+  return [Math.max(SHORTEST_SHORT_SIDE_PX, width * grow), Math.max(SHORTEST_SHORT_SIDE_PX, height * grow)];
+}
+
+export function markOf(layout: SheetLayout, view: View, lamp: Lamp, model: LampModel): LampMark {
+  const { low, high, round } = silhouetteIn(view, lamp, model);
+  const [x, y] = toPixel(layout, view, (low[0] + high[0]) / 2, (low[1] + high[1]) / 2);
+  const [width, height] = drawnSize((high[0] - low[0]) * layout.pxPerMm, (high[1] - low[1]) * layout.pxPerMm, round);
+  return {
+    key: `${lamp.id} ${view}`,
+    lampId: lamp.id,
+    tag: lamp.tag,
+    view,
+    x,
+    y,
+    width,
+    height,
+    round,
+    colour: lamp.colour,
+    heads: model.heads,
+    bar: model.kind === 'bar',
+    away: facesAway(view, lamp.face),
+    faceOn: viewOfFace[lamp.face] === view,
+  };
+}
+
+/** Which views a lamp is seen in: rays against the body, kept per lamp until the lamp itself changes. */
+const seenCache = new WeakMap<Lamp, { body: Body; model: LampModel; views: View[] }>();
+
+function viewsSeeing(body: Body, lamp: Lamp, model: LampModel): View[] {
+  const known = seenCache.get(lamp);
+  if (known && known.body === body && known.model === model) return known.views;
+  const views = VIEWS.filter((view) => !facesAway(view, lamp.face) && isSeenIn(body, view, lamp, model));
+  seenCache.set(lamp, { body, model, views });
+  return views;
+}
+
+export function lampMarks(build: Build, body: Body, layout: SheetLayout): LampMark[] {
+  return Object.values(build.lamps).flatMap((lamp) => {
+    const model = build.models[lamp.modelKey];
+    return model ? viewsSeeing(body, lamp, model).map((view) => markOf(layout, view, lamp, model)) : [];
+  });
+}

@@ -1,0 +1,91 @@
+import { SearchOutlined } from '@ant-design/icons';
+import { Input } from 'antd';
+import { useState } from 'react';
+import { useShelfQuery } from '../app/api.ts';
+import { LIGHT } from '../app/tokens.ts';
+import { FaceSwatch } from '../unit/place/FaceSwatch.tsx';
+import '../unit/unit.css';
+
+export default function ShelfPage() {
+  const { data: entries = [], isLoading } = useShelfQuery();
+  const [text, setText] = useState('');
+  const words = text.toLowerCase().trim().split(/\s+/);
+  const shown = entries.filter(({ model }) => words.every((word) => `${model.key} ${model.name} ${model.kind} ${model.colours.join(' ')} ${model.sealing}`.toLowerCase().includes(word)));
+  return (
+    <div className="shelf-page">
+      <header className="paper-head">
+        <h1>Shelf</h1>
+        <span className="muted">
+          {shown.length} of {entries.length} lamps
+        </span>
+        <Input className="right" style={{ maxWidth: 340 }} prefix={<SearchOutlined />} allowClear placeholder="strobe, white, IP69" aria-label="Search the shelf" value={text} onChange={(event) => setText(event.target.value)} />
+      </header>
+      <div className="shelf-scroll">
+        <table className="plain parts-table">
+          <thead>
+            <tr>
+              <th>Lamp</th>
+              <th>Number</th>
+              <th>Colours</th>
+              <th className="right">Face, mm</th>
+              <th className="right">A mean / all</th>
+              <th className="right">Volts</th>
+              <th>Mount</th>
+              <th>In the box, and sold apart</th>
+              <th className="right">Warranty</th>
+              <th className="right">Marks</th>
+              <th className="right">On hand</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map(({ model, priceMarks, onHand }) => (
+              <tr key={model.key}>
+                <td>
+                  <FaceSwatch model={model} /> <b>{model.name}</b> {model.light === 'filament' && <span className="chip">filament</span>}
+                </td>
+                <td className="mono">{model.key}</td>
+                <td>
+                  {model.colours.map((colour) => (
+                    <i key={colour} className="colour-dot" style={{ background: LIGHT[colour] }} title={colour} />
+                  ))}
+                </td>
+                <td className="right mono">{model.face.shape === 'round' ? `ø ${model.face.widthMm}` : `${model.face.widthMm} × ${model.face.heightMm}`}</td>
+                <td className="right mono">
+                  {model.averageA} / {model.maximumA}
+                </td>
+                <td className="right mono">
+                  {model.voltage.minimumV}–{model.voltage.maximumV}
+                </td>
+                <td>
+                  {model.mounts[0]!.kind}
+                  {model.mounts[0]!.holes > 0 && (
+                    <span className="mono muted">
+                      {' '}
+                      {model.mounts[0]!.holes} × {model.mounts[0]!.holeMm}
+                    </span>
+                  )}
+                </td>
+                <td>
+                  {model.kitContents.map((item) => (
+                    <span key={item} className="chip">
+                      {item}
+                    </span>
+                  ))}
+                  {model.soldApart.map((item) => (
+                    <span key={item.partKey} className="chip apart">
+                      {item.name} apart
+                    </span>
+                  ))}
+                </td>
+                <td className="right mono">{model.warrantyMonths} mo</td>
+                <td className="right mono">{priceMarks}</td>
+                <td className="right mono">{onHand}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {!isLoading && shown.length === 0 && <p className="empty">Nothing on the shelf is called that.</p>}
+      </div>
+    </div>
+  );
+}

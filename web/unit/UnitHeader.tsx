@@ -1,0 +1,151 @@
+import { ArrowRightOutlined, CheckOutlined, CloudOutlined, DisconnectOutlined, HistoryOutlined, RedoOutlined, UndoOutlined } from '@ant-design/icons';
+import { Button, Popover, Tooltip } from 'antd';
+import dayjs from 'dayjs';
+import { Link, useNavigate } from 'react-router';
+import { OPERATION_WORDS, type OperationKind, STAGE_NAMES, STAGES, type Stage } from '../../core/build/index.ts';
+import { formatLength } from '../../core/units/index.ts';
+import { useHistoryQuery } from '../app/api.ts';
+import { SeverityMark } from '../app/SeverityMark.tsx';
+import { useApp, useAppDispatch } from '../app/store.ts';
+import { redo, undo } from './unitThunks.ts';
+import { useUnit } from './useUnit.ts';
+
+export function UnitHeader({ stage }: { stage: Stage }) {
+  const { build, body, overview, preferences, mayEdit } = useUnit();
+  const open = useApp((state) => state.unit.open)!;
+  const lastNews = useApp((state) => state.unit.lastNews);
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const next = STAGES[STAGES.indexOf(stage) + 1];
+  const size = (mm: number) => formatLength(mm, preferences.length).replace(/ (mm|in)$/, '');
+  const stops = overview?.findings.filter((finding) => finding.severity === 'stop').length ?? 0;
+  const others = (overview?.findings.length ?? 0) - stops;
+  const undoWords = open.undo.at(-1)?.what as OperationKind | undefined;
+  const redoWords = open.redo.at(-1)?.what as OperationKind | undefined;
+
+  return (
+    <>
+      <div className="unit-header">
+        <span className="plate">{build.unit.tag}</span>
+        <div className="unit-name">
+          <h1>{build.unit.name}</h1>
+          <span className="muted">
+            <span className="mono">
+              {size(body.lengthMm)} × {size(body.widthMm)} × {size(body.heightMm)} {preferences.length}
+            </span>
+            <i />
+            {Object.keys(build.lamps).length} lamps
+            <i />
+            {build.electrics.systemVoltageV} V
+          </span>
+        </div>
+        <div className="unit-state">
+          <Popover trigger="click" placement="bottomLeft" content={<History />} title="What was done">
+            <button type="button" className="quiet">
+              <HistoryOutlined aria-hidden /> Revision {open.revision}
+            </button>
+          </Popover>
+          {stops > 0 && <SeverityMark severity="stop" count={stops} />}
+          {others > 0 && <SeverityMark severity="caution" count={others} />}
+          {overview && stops + others === 0 && (
+            <span className="state ok">
+              <CheckOutlined aria-hidden /> No findings
+            </span>
+          )}
+          <SaveState />
+          {lastNews && <span className="muted news">{lastNews.by.split(' ')[0]} changed something {dayjs(lastNews.at).format('HH:mm')}</span>}
+        </div>
+        <div className="unit-actions">
+          {mayEdit && (
+            <>
+              <Tooltip title={undoWords ? `Undo: ${OPERATION_WORDS[undoWords]} (Ctrl Z)` : 'Nothing to undo'}>
+                <Button aria-label="Undo" icon={<UndoOutlined />} disabled={!undoWords} onClick={() => dispatch(undo())} />
+              </Tooltip>
+              <Tooltip title={redoWords ? `Redo: ${OPERATION_WORDS[redoWords]} (Ctrl Shift Z)` : 'Nothing to redo'}>
+                <Button aria-label="Redo" icon={<RedoOutlined />} disabled={!redoWords} onClick={() => dispatch(redo())} />
+              </Tooltip>
+            </>
+          )}
+          {next && (
+            <Button type="primary" onClick={() => navigate(`/unit/${open.id}/${next}`)}>
+              Next: {STAGE_NAMES[next]} <ArrowRightOutlined aria-hidden />
+            </Button>
+          )}
+        </div>
+      </div>
+      <nav className="unit-track" aria-label="Stages">
+        {STAGES.map((each) => {
+          const progress = overview?.progress.find((item) => item.stage === each);
+          const share = progress?.share ?? 0;
+          return (
+            <Link key={each} to={`/unit/${open.id}/${each}`} className={each === stage ? 'now' : ''} aria-current={each === stage ? 'page' : undefined}>
+              <i>
+                <i style={{ width: `${share * 100}%` }} />
+              </i>
+              <span>
+                {share === 1 && <CheckOutlined aria-label="done" className="tick" />}
+                <b>{STAGE_NAMES[each]}</b>
+                <small>{progress?.words}</small>
+              </span>
+            </Link>
+          );
+        })}
+      </nav>
+    </>
+  );
+}
+
+function SaveState() {
+  const pending = useApp((state) => state.unit.open?.pending.filter((each) => !each.acknowledged).length ?? 0);
+  const savedAt = useApp((state) => state.unit.savedAt);
+  const problem = useApp((state) => state.unit.sendProblem);
+  const link = useApp((state) => state.unit.link);
+  if (problem && pending > 0) {
+    return (
+      <Tooltip title={problem}>
+        <span className="state caution">
+          <DisconnectOutlined aria-hidden /> {pending} waiting here
+        </span>
+      </Tooltip>
+    );
+  }
+  if (pending > 0) {
+    return (
+      <span className="state muted">
+        <CloudOutlined aria-hidden /> Sending {pending}
+      </span>
+    );
+  }
+  if (link === 'offline') {
+    return (
+      <span className="state caution">
+        <DisconnectOutlined aria-hidden /> No live news
+      </span>
+    );
+  }
+  return (
+    <span className="state ok">
+      <CheckOutlined aria-hidden /> Saved {savedAt ? dayjs(savedAt).format('HH:mm') : ''}
+    </span>
+  );
+}
+
+function History() {
+  const open = useApp((state) => state.unit.open)!;
+  const { data = [], isLoading } = useHistoryQuery(open.id, { refetchOnMountOrArgChange: true });
+  if (isLoading) return <p className="muted">One moment …</p>;
+  if (data.length === 0) return <p className="muted">Nothing has been changed since the unit came into the yard.</p>;
+  return (
+    <ol className="history">
+      {data.map((item) => (
+        <li key={item.revision}>
+          <span className="mono">{item.revision}</span>
+          <span>
+            <b>{item.by.split(' ')[0]}</b> {item.words}
+          </span>
+          <span className="muted">{dayjs(item.at).format('D MMM HH:mm')}</span>
+        </li>
+      ))}
+    </ol>
+  );
+}

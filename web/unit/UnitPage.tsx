@@ -1,0 +1,119 @@
+import { App, Button } from 'antd';
+import { useEffect } from 'react';
+import { Navigate, useParams } from 'react-router';
+import { STAGES, type Stage } from '../../core/build/index.ts';
+import { useApp, useAppDispatch } from '../app/store.ts';
+import { bodyFor } from '../sheet/PlanGlyph.tsx';
+import { BuildStage } from './build/BuildStage.tsx';
+import { FeedStage } from './feed/FeedStage.tsx';
+import { FlashStage } from './flash/FlashStage.tsx';
+import { HandOverStage } from './handover/HandOverStage.tsx';
+import { KeyHelp } from './KeyHelp.tsx';
+import { PartsStage } from './parts/PartsStage.tsx';
+import { PlaceStage } from './place/PlaceStage.tsx';
+import { ProveStage } from './prove/ProveStage.tsx';
+import { SurveyStage } from './survey/SurveyStage.tsx';
+import { UnitHeader } from './UnitHeader.tsx';
+import { insist, openUnit } from './unitThunks.ts';
+import { unitActions } from './unitSlice.ts';
+import { useOverview } from './useOverview.ts';
+import { useUnitKeys } from './useUnitKeys.ts';
+import { useUnitNews } from './useUnitNews.ts';
+import './unit.css';
+
+const STAGE_VIEWS: Record<Stage, () => React.ReactNode> = {
+  survey: SurveyStage,
+  place: PlaceStage,
+  feed: FeedStage,
+  flash: FlashStage,
+  parts: PartsStage,
+  build: BuildStage,
+  prove: ProveStage,
+  handover: HandOverStage,
+};
+
+export default function UnitPage() {
+  const { id = '', stage = 'place' } = useParams();
+  const dispatch = useAppDispatch();
+  const status = useApp((state) => state.unit.status);
+  const open = useApp((state) => state.unit.open);
+  const ready = open?.id === id ? open : null;
+
+  useEffect(() => {
+    void dispatch(openUnit(id));
+  }, [id, dispatch]);
+  useUnitNews(ready ? id : null);
+  useOverview();
+  useConflicts();
+
+  if (!(STAGES as readonly string[]).includes(stage)) return <Navigate to={`/unit/${id}/place`} replace />;
+  if (status.kind === 'failed') return <p className="empty state stop">{status.message}</p>;
+  if (!ready) return <p className="empty">Rolling the unit in …</p>;
+  if (!bodyFor(ready.build.body.bodyId, ready.build.body.parameters)) return <p className="empty">This unit's body cannot be drawn: its dimensions do not fit its template.</p>;
+  return <OpenUnit stage={stage as Stage} />;
+}
+
+/** Split off so that everything in it may count on an open unit. */
+function OpenUnit({ stage }: { stage: Stage }) {
+  const help = useUnitKeys(stage);
+  const View = STAGE_VIEWS[stage];
+  return (
+    <div className="unit">
+      <UnitHeader stage={stage} />
+      <div className="work">
+        <View />
+      </div>
+      <KeyHelp open={help.open} onClose={help.close} />
+    </div>
+  );
+}
+
+/** Changes that another person has overtaken are shown with both values, and the choice. */
+function useConflicts(): void {
+  const conflicts = useApp((state) => state.unit.conflicts);
+  const dispatch = useAppDispatch();
+  const { notification } = App.useApp();
+  useEffect(() => {
+    for (const conflict of conflicts) {
+      const key = conflict.operation.id;
+      const settle = () => {
+        dispatch(unitActions.conflictSettled(key));
+        notification.destroy(key);
+      };
+      notification.warning({
+        key,
+        duration: 0,
+        placement: 'bottomLeft',
+        title: conflict.field ? 'Two people changed the same thing' : 'This change was not taken',
+        description: conflict.field ? `${conflict.message} It now reads ${describe(conflict.theirs)}.` : conflict.message,
+        actions: conflict.field ? (
+          <span className="conflict-actions">
+            <Button size="small" onClick={settle}>
+              Keep theirs
+            </Button>
+            <Button
+              size="small"
+              type="primary"
+              onClick={() => {
+                dispatch(insist(conflict));
+                notification.destroy(key);
+              }}
+            >
+              Use mine
+            </Button>
+          </span>
+        ) : undefined,
+        onClose: settle,
+      });
+    }
+  }, [conflicts, dispatch, notification]);
+}
+
+/** A value for people: positions and other small objects as "x 120, y -40". */
+function describe(value: unknown): string {
+  if (value === null || value === undefined) return 'nothing (it was removed)';
+  if (typeof value !== 'object') return String(value);
+  return Object.entries(value as Record<string, unknown>)
+    .map(([name, each]) => `${name.replace(/Mm$/, '')} ${typeof each === 'number' ? Math.round(each) : String(each)}`)
+    .join(', ');
+}

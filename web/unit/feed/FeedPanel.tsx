@@ -1,0 +1,151 @@
+import { Button, Input, Popconfirm, Select } from 'antd';
+import { useEffect, useState } from 'react';
+import { BLADE_FUSES, slotWhen, SLOT_WHEN_WORDS } from '../../../core/feed/index.ts';
+import { tagList } from '../../../core/place/index.ts';
+import type { AssessedFeed } from '../../../core/rules/index.ts';
+import { conductorsOf } from '../../../core/units/index.ts';
+import { WireColour } from '../../../core/build/index.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { unitActions } from '../unitSlice.ts';
+import { useUnit } from '../useUnit.ts';
+
+export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
+  const { build, mayEdit, act } = useUnit();
+  const dispatch = useAppDispatch();
+  const { feed, figures } = assessed;
+  const wires = [...feed.wires, ...feed.groundWires];
+  const table = wires[0]?.table ?? 'metric';
+  const supplyIds = feed.wires.map((wire) => wire.id);
+  const takeApart = () => {
+    // Elements that other feeds also use (a shared ground) stay: the operation names this feed's own alone.
+    act({ kind: 'removeFeed', elementIds: feed.elementIds, wireIds: wires.map((wire) => wire.id) });
+    dispatch(unitActions.feedChosen(null));
+  };
+
+  return (
+    <section className="feed-panel" aria-label={`Feed ${feed.fuse.name}`}>
+      <header className="panel-head">
+        <span className="tag-chip">{feed.fuse.ratingA}</span>
+        <div>
+          <FeedName key={feed.fuse.id} name={feed.fuse.name} disabled={!mayEdit} onCommit={(name) => act({ kind: 'renameElement', elementId: feed.fuse.id, name })} />
+          <span className="muted">{tagList(feed.lamps.map((lamp) => lamp.tag))}</span>
+        </div>
+        {mayEdit && (
+          <Popconfirm title="Take this feed apart? Its lamps stay where they are." okText="Take apart" onConfirm={takeApart}>
+            <Button size="small">Take apart</Button>
+          </Popconfirm>
+        )}
+      </header>
+      <div className="three-figures">
+        <div>
+          <span>Average</span>
+          <b className="mono">{figures.averageA.toFixed(2)} A</b>
+        </div>
+        <div>
+          <span>All lit</span>
+          <b className="mono">{figures.maximumA.toFixed(2)} A</b>
+        </div>
+        <div>
+          <span>Lost at {figures.farLamp?.tag ?? 'far lamp'}</span>
+          <b className={figures.dropV > figures.dropBudgetV ? 'mono state stop' : 'mono'}>{figures.dropV.toFixed(2)} V</b>
+        </div>
+      </div>
+      {feed.source?.kind === 'tap' && (
+        <div className="form-row">
+          <span>From slot</span>
+          <Select
+            aria-label="Slot"
+            disabled={!mayEdit}
+            value={feed.source.slotId}
+            onChange={(slotId) => act({ kind: 'retapSlot', elementId: feed.source!.id, slotId })}
+            options={Object.values(build.slots).map((slot) => ({ value: slot.id, label: `${slot.label}, ${slot.feeds || 'spare'}, ${SLOT_WHEN_WORDS[slotWhen(slot, build.electrics.systemVoltageV)]}` }))}
+          />
+        </div>
+      )}
+      <div className="form-row">
+        <span>Live</span>
+        <Select
+          aria-label="When the feed should be live"
+          disabled={!mayEdit}
+          value={feed.fuse.wanted}
+          onChange={(wanted) => act({ kind: 'editFuse', elementId: feed.fuse.id, changes: { wanted } })}
+          options={[
+            { value: 'always', label: 'always, key or no key' },
+            { value: 'ignition', label: 'with the key only' },
+          ]}
+        />
+      </div>
+      <div className="form-row">
+        <span>Fuse</span>
+        <Select aria-label="Fuse" disabled={!mayEdit} value={feed.fuse.ratingA} onChange={(ratingA) => act({ kind: 'editFuse', elementId: feed.fuse.id, changes: { ratingA } })} options={BLADE_FUSES.map((fuse) => ({ value: fuse.ratingA, label: `${fuse.ratingA} A, ${fuse.colour}` }))} />
+      </div>
+      <p className="why">{figures.fuseReason}.</p>
+      <div className="form-row">
+        <span>Wire</span>
+        <Select
+          aria-label="Wire size"
+          disabled={!mayEdit}
+          value={wires[0]?.gauge}
+          onChange={(gauge) => act({ kind: 'editWires', wireIds: wires.map((wire) => wire.id), changes: { gauge } })}
+          options={conductorsOf(table).map((size) => ({ value: size.gauge, label: table === 'awg' ? `${size.gauge} AWG` : `${size.gauge} mm²` }))}
+        />
+        <Select aria-label="Wire colour" disabled={!mayEdit} value={feed.wires[0]?.colour} onChange={(colour) => act({ kind: 'editWires', wireIds: supplyIds, changes: { colour } })} options={WireColour.options.map((colour) => ({ value: colour, label: colour }))} />
+      </div>
+      <DropBar dropV={figures.dropV} budgetV={figures.dropBudgetV} />
+      <p className="why">
+        {(figures.longestRunMm / 1000).toFixed(1)} m from source to far lamp, {(figures.cutLengthMm / 1000).toFixed(1)} m of wire in all. Budget {figures.dropBudgetV.toFixed(2)} V is 3 % (ABYC E-11, from memory).
+      </p>
+      <h3>Chain of limits</h3>
+      <Limits assessed={assessed} />
+    </section>
+  );
+}
+
+function FeedName({ name, disabled, onCommit }: { name: string; disabled: boolean; onCommit(name: string): void }) {
+  const [text, setText] = useState(name);
+  useEffect(() => setText(name), [name]);
+  const commit = () => text.trim() && text.trim() !== name && onCommit(text.trim());
+  return <Input variant="borderless" className="feed-name" aria-label="Name of the feed" disabled={disabled} maxLength={60} value={text} onChange={(event) => setText(event.target.value)} onBlur={commit} onPressEnter={commit} />;
+}
+
+function DropBar({ dropV, budgetV }: { dropV: number; budgetV: number }) {
+  const part = Math.min(1, dropV / budgetV);
+  const over = dropV > budgetV;
+  return (
+    <div className="drop-bar" role="img" aria-label={`${dropV.toFixed(2)} of ${budgetV.toFixed(2)} volts allowed`}>
+      <i className={over ? 'over' : ''} style={{ width: `${part * 100}%` }}>
+        {dropV.toFixed(2)} V lost
+      </i>
+      <span>{over ? `${(dropV - budgetV).toFixed(2)} V over` : `${(budgetV - dropV).toFixed(2)} V left`}</span>
+    </div>
+  );
+}
+
+/** Every element in series against the fuse: the smallest rated one decides. */
+function Limits({ assessed: { feed, figures } }: { assessed: AssessedFeed }) {
+  const most = Math.max(...figures.limits.map((limit) => limit.limitA), feed.fuse.ratingA * 1.2);
+  return (
+    <ul className="limits">
+      {figures.limits.map((limit) => {
+        const weak = limit.limitA < feed.fuse.ratingA;
+        return (
+          <li key={limit.name} title={limit.reason} className={weak ? 'weak' : limit.kind === 'fuse' ? 'fuse' : ''}>
+            <span>{limit.name}</span>
+            <i>
+              <i style={{ width: `${(limit.limitA / most) * 100}%` }} />
+              <b style={{ left: `${(figures.maximumA / most) * 100}%` }} />
+              <em style={{ left: `${(feed.fuse.ratingA / most) * 100}%` }} />
+            </i>
+            <span className="mono">{limit.limitA.toFixed(limit.limitA % 1 ? 1 : 0)} A</span>
+          </li>
+        );
+      })}
+      <li className="legend">
+        <span />
+        <small>
+          ▍load {figures.maximumA.toFixed(1)} A, dashed: fuse {feed.fuse.ratingA} A{figures.weakest ? `; weakest: ${figures.weakest.name}` : ''}
+        </small>
+      </li>
+    </ul>
+  );
+}

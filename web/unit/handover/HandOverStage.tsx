@@ -1,0 +1,132 @@
+import { CheckOutlined, FilePdfOutlined } from '@ant-design/icons';
+import { Button, Input } from 'antd';
+import dayjs from 'dayjs';
+import { useMemo, useState } from 'react';
+import { controlKindWords, operatorCard } from '../../../core/keep/index.ts';
+import { assess } from '../../../core/rules/index.ts';
+import { newId } from '../../app/ids.ts';
+import { useUnit } from '../useUnit.ts';
+
+export function HandOverStage() {
+  const { id, build, body, overview, role, mayEdit, act } = useUnit();
+  const card = useMemo(() => operatorCard(build, assess(build, body)), [build, body]);
+  const stops = overview?.findings.filter((finding) => finding.severity === 'stop').length ?? 0;
+  const unproved = overview?.stops.filter((stop) => stop.state !== 'pass').length ?? 0;
+  const openSteps = overview?.steps.filter((step) => !build.ticks[step.key]).length ?? 0;
+  const open = [
+    stops > 0 && `${stops} stop${stops === 1 ? '' : 's'} among the findings`,
+    openSteps > 0 && `${openSteps} steps not ticked`,
+    unproved > 0 && `${unproved} controls not proved`,
+  ].filter((line) => line !== false);
+
+  return (
+    <div className="split handover">
+      <div className="paper-field card-field">
+        <article className="card" aria-label="Operator card">
+          <header>
+            <div>
+              <span className="plate">{card.tag}</span>
+              <h2>{card.name}</h2>
+              <span className="muted">{card.size}</span>
+            </div>
+          </header>
+          <h3>Which switch does what</h3>
+          <table className="plain">
+            <tbody>
+              {card.controls.map((row) => (
+                <tr key={row.functionName}>
+                  <td>
+                    <b>{row.control.name}</b> <small className="muted">{controlKindWords(row.control.kind)}</small>
+                  </td>
+                  <td>{row.functionName}</td>
+                  <td className="use">{row.lamps}</td>
+                  <td>{row.pattern}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {card.controls.length === 0 && <p className="muted">No functions yet.</p>}
+          <h3>Fuses</h3>
+          <table className="plain">
+            <tbody>
+              {card.fuses.map((row) => (
+                <tr key={row.feed}>
+                  <td>
+                    <b>{row.feed}</b>
+                  </td>
+                  <td>{row.place}</td>
+                  <td className="mono">
+                    {row.ratingA} A {row.colour}
+                  </td>
+                  <td>{row.live}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <h3>Mind</h3>
+          <ul>
+            {card.cautions.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </article>
+      </div>
+      <aside className="panel" aria-label="Hand over">
+        <section>
+          <h3>Operator card</h3>
+          <p className="muted">One A4 page with a code to scan. It is written from the build each time, so it cannot fall behind.</p>
+          <Button type="primary" icon={<FilePdfOutlined />} href={`/api/units/${id}/card.pdf`} target="_blank" rel="noreferrer">
+            Open the card
+          </Button>
+        </section>
+        <section>
+          <h3>Hand over</h3>
+          {build.handedOver ? (
+            <p className="state ok">
+              <CheckOutlined aria-hidden /> Handed over by {build.handedOver.by}, {dayjs(build.handedOver.at).format('D MMM YYYY HH:mm')}
+            </p>
+          ) : open.length === 0 ? (
+            <p className="state ok">✓ Nothing is open.</p>
+          ) : (
+            <ul className="open-list">
+              {open.map((line) => (
+                <li key={line} className="state caution">
+                  ▲ {line}
+                </li>
+              ))}
+            </ul>
+          )}
+          {role === 'lead' && (
+            <Button onClick={() => act({ kind: 'handOver', done: build.handedOver === null })}>{build.handedOver ? 'Take it back into work' : open.length > 0 ? 'Hand over with this open' : 'Hand over'}</Button>
+          )}
+          {!mayEdit && <p className="muted">The lead hands over.</p>}
+        </section>
+        <Comments />
+      </aside>
+    </div>
+  );
+}
+
+function Comments() {
+  const { build, act } = useUnit();
+  const [text, setText] = useState('');
+  const comments = Object.values(build.comments).sort((a, b) => a.at.localeCompare(b.at));
+  const send = () => {
+    if (text.trim() && act({ kind: 'addComment', commentId: newId(), text: text.trim() })) setText('');
+  };
+  return (
+    <section aria-label="Comments">
+      <h3>Comments</h3>
+      {comments.map((comment) => (
+        <article key={comment.id} className="comment">
+          <b>{comment.by}</b> <span className="muted">{dayjs(comment.at).format('D MMM HH:mm')}</span>
+          <p>{comment.text}</p>
+        </article>
+      ))}
+      <Input.TextArea aria-label="Write a comment" rows={2} maxLength={1000} value={text} onChange={(event) => setText(event.target.value)} placeholder="A wish, a remark for the crew" />
+      <Button size="small" disabled={!text.trim()} onClick={send}>
+        Comment
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,116 @@
+import { DownloadOutlined, WarningOutlined } from '@ant-design/icons';
+import { Button } from 'antd';
+import { useMemo } from 'react';
+import { boughtQuantity, PART_GROUP_NAMES, type PartGroup } from '../../../core/work/index.ts';
+import { useShelfQuery } from '../../app/api.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { FaceSwatch } from '../place/FaceSwatch.tsx';
+import { Findings } from '../Findings.tsx';
+import { unitActions } from '../unitSlice.ts';
+import { useUnit } from '../useUnit.ts';
+
+const GROUPS = Object.keys(PART_GROUP_NAMES) as PartGroup[];
+
+export function PartsStage() {
+  const { id, build, overview, mayEdit, act } = useUnit();
+  const { data: shelf = [] } = useShelfQuery();
+  const dispatch = useAppDispatch();
+  const parts = overview?.parts ?? [];
+  const byKey = useMemo(() => new Map(shelf.map((entry) => [entry.model.key, entry])), [shelf]);
+  const lampsCost = parts.reduce((sum, line) => sum + (byKey.get(line.key)?.priceMarks ?? 0) * line.quantity, 0);
+  const findings = (overview?.findings ?? []).filter((finding) => finding.code === 'M30');
+
+  return (
+    <div className="split parts">
+      <div className="paper-field">
+        <header className="paper-head">
+          <h2>Parts</h2>
+          <span className="muted">
+            {parts.length} lines, lamps {lampsCost} marks
+          </span>
+          <Button icon={<DownloadOutlined />} href={`/api/units/${id}/parts.csv`} className="right">
+            CSV for purchase
+          </Button>
+        </header>
+        {parts.length === 0 && <p className="empty">Nothing to buy yet: place lamps and make feeds, and the list writes itself.</p>}
+        <table className="plain parts-table">
+          <thead>
+            <tr>
+              <th>Part</th>
+              <th>For</th>
+              <th>In the box, and sold apart</th>
+              <th className="right">Need</th>
+              <th className="right">On hand</th>
+              <th className="right">Marks</th>
+            </tr>
+          </thead>
+          {GROUPS.map((group) => {
+            const lines = parts.filter((line) => line.group === group);
+            if (lines.length === 0) return null;
+            return (
+              <tbody key={group}>
+                <tr className="group-row">
+                  <th colSpan={6}>{PART_GROUP_NAMES[group]}</th>
+                </tr>
+                {lines.map((line) => {
+                  const entry = byKey.get(line.key);
+                  const need = boughtQuantity(line);
+                  const short = entry !== undefined && entry.onHand < need;
+                  return (
+                    <tr key={line.key} className={line.missing ? 'missing' : ''} onClick={() => line.lampIds.length > 0 && dispatch(unitActions.selected(line.lampIds))}>
+                      <td>
+                        {entry && <FaceSwatch model={entry.model} />} <b>{line.name}</b> {entry && <span className="mono muted">{line.key}</span>}
+                      </td>
+                      <td className="use">{line.use}</td>
+                      <td>
+                        {line.inBox.map((item) => (
+                          <span key={item} className="chip">
+                            {item}
+                          </span>
+                        ))}
+                        {line.missing && (
+                          <span className="state caution">
+                            <WarningOutlined aria-hidden /> {line.reason}
+                          </span>
+                        )}
+                        {build.extraParts[line.key] && <span className="chip added">✓ added</span>}
+                      </td>
+                      <td className="right mono">
+                        {need} {line.unit === 'm' ? 'm' : ''}
+                      </td>
+                      <td className={`right mono ${short ? 'state stop' : ''}`}>{entry ? (short ? `${entry.onHand} short ${need - entry.onHand}` : entry.onHand) : ''}</td>
+                      <td className="right mono">{entry ? entry.priceMarks * need : ''}</td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            );
+          })}
+        </table>
+      </div>
+      <aside className="panel" aria-label="Kits">
+        <Findings findings={findings} empty="Every kit is in a box or on the list." />
+        {Object.values(build.extraParts).length > 0 && (
+          <section>
+            <h3>Added to the list</h3>
+            <ul className="added-list">
+              {Object.values(build.extraParts).map((part) => (
+                <li key={part.id}>
+                  <span>
+                    <b className="mono">{part.quantity}</b> {part.name}
+                  </span>
+                  {mayEdit && (
+                    <Button size="small" type="text" onClick={() => act({ kind: 'removeExtraPart', partId: part.id })}>
+                      Take off
+                    </Button>
+                  )}
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+        <p className="muted hint">Wire counts 10 % over the cut lengths and goes up to the next half metre. Stock and prices are the shelf's and are not part of the build.</p>
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,171 @@
+import { LinkOutlined } from '@ant-design/icons';
+import { Button, Select, Tooltip } from 'antd';
+import { partUnder } from '../../../core/body/index.ts';
+import type { Lamp, LightColour, Position } from '../../../core/build/index.ts';
+import { moveTo, tapedDimensions, twinOf } from '../../../core/place/index.ts';
+import { formatLength, type LengthUnit } from '../../../core/units/index.ts';
+import { useShelfQuery } from '../../app/api.ts';
+import { LIGHT } from '../../app/tokens.ts';
+import { LengthInput } from '../LengthInput.tsx';
+import { useUnit } from '../useUnit.ts';
+
+const FACE_WORDS: Record<Lamp['face'], string> = { front: 'front', rear: 'rear', left: 'left side', right: 'right side', top: 'top' };
+const MOUNT_WORDS: Record<Lamp['mount'], string> = {
+  stud: 'Drilled stud',
+  screw: 'Screwed base',
+  grommet: 'Grommet',
+  flush: 'Flush slot or hole',
+  bracket: 'Bracket on bolts',
+  rivet: 'Rivets',
+  magnet: 'Magnet',
+  clamp: 'Clamp',
+};
+const COLOUR_WORDS: Record<LightColour, string> = { amber: 'Amber', red: 'Red', white: 'White', blue: 'Blue', green: 'Green' };
+
+export function LampPanel({ lamp }: { lamp: Lamp }) {
+  const { build, body, preferences, mayEdit, act } = useUnit();
+  const { data: shelf = [] } = useShelfQuery();
+  const model = build.models[lamp.modelKey]!;
+  const twin = twinOf(build, lamp);
+  const ids = twin ? [lamp.id, twin.id] : [lamp.id];
+  const mount = model.mounts.find((each) => each.kind === lamp.mount) ?? model.mounts[0]!;
+  const on = partUnder(body, lamp.face, lamp.position);
+  const newer = shelf.find((entry) => entry.model.key === model.key && entry.model.version > model.version);
+  const sameKind = shelf.filter((entry) => entry.model.kind === model.kind || entry.model.key === model.key);
+  const move = (axis: keyof Position) => (valueMm: number) => {
+    // "From the centreline" is typed without a sign: the lamp stays on its side.
+    const signed = axis === 'yMm' ? Math.abs(valueMm) * (lamp.position.yMm < 0 ? -1 : 1) : valueMm;
+    act({ kind: 'moveLamps', moves: moveTo(build, body, lamp.id, axis, signed) });
+  };
+
+  return (
+    <section className="lamp-panel" aria-label={`Lamp ${lamp.tag}`}>
+      <header className="panel-head">
+        <span className="tag-chip">{lamp.tag}</span>
+        <div>
+          <h2>{model.name}</h2>
+          <span className="muted">
+            {twin ? (
+              <>
+                <LinkOutlined aria-hidden /> pairs with <b>{twin.tag}</b>, moves together
+              </>
+            ) : (
+              `${FACE_WORDS[lamp.face]}, on its own`
+            )}
+          </span>
+        </div>
+        {twin && mayEdit && (
+          <Tooltip title="Each then moves on its own">
+            <Button size="small" onClick={() => act({ kind: 'editLamps', lampIds: ids, changes: { pairId: null } })}>
+              Part
+            </Button>
+          </Tooltip>
+        )}
+      </header>
+      <div className="form-row">
+        <span>Model</span>
+        <Select
+          aria-label="Lamp model"
+          disabled={!mayEdit}
+          value={model.key}
+          showSearch={{ optionFilterProp: 'label' }}
+          options={sameKind.map((entry) => ({ value: entry.model.key, label: `${entry.model.key}  ${entry.model.name}` }))}
+          onChange={(key) => {
+            const chosen = shelf.find((entry) => entry.model.key === key);
+            if (chosen) act({ kind: 'swapModel', lampIds: ids, model: chosen.model });
+          }}
+        />
+      </div>
+      <div className="form-row">
+        <span>Colour</span>
+        <div className="colours" role="radiogroup" aria-label="Colour">
+          {model.colours.map((colour) => (
+            <button key={colour} type="button" role="radio" aria-checked={lamp.colour === colour} disabled={!mayEdit} onClick={() => act({ kind: 'editLamps', lampIds: ids, changes: { colour } })}>
+              <i style={{ background: LIGHT[colour] }} /> {COLOUR_WORDS[colour]}
+            </button>
+          ))}
+        </div>
+      </div>
+      <div className="form-row">
+        <span>Mount</span>
+        <div className="facts">
+          {model.mounts.length > 1 ? (
+            <Select
+              aria-label="Mount"
+              size="small"
+              disabled={!mayEdit}
+              value={lamp.mount}
+              options={model.mounts.map((each) => ({ value: each.kind, label: MOUNT_WORDS[each.kind] }))}
+              onChange={(kind) => act({ kind: 'editLamps', lampIds: ids, changes: { mount: kind } })}
+            />
+          ) : (
+            <span>{MOUNT_WORDS[mount.kind]}</span>
+          )}
+          {mount.holes > 0 && (
+            <span>
+              Holes <b className="mono">{mount.holes} × {mount.holeMm}</b> mm
+            </span>
+          )}
+        </div>
+      </div>
+      <div className="form-row">
+        <span>Sits on</span>
+        <div className="facts">
+          {on ? (
+            <span>
+              {on.name}, {on.material} <b className="mono">{on.thicknessMm}</b> mm
+            </span>
+          ) : (
+            <span className="state caution">nothing within 60 mm: needs a bracket</span>
+          )}
+        </div>
+      </div>
+      <div className="tape-fields">
+        <h3>Position, by tape</h3>
+        <TapeField label="From front" axis="xMm" lamp={lamp} onCommit={move('xMm')} />
+        <TapeField label="From centreline" axis="yMm" lamp={lamp} onCommit={move('yMm')} />
+        <TapeField label="From ground" axis="zMm" lamp={lamp} onCommit={move('zMm')} />
+      </div>
+      <OtherEdges lamp={lamp} unit={preferences.length} />
+      {newer && (
+        <p className="state note">
+          The shelf has a newer version of this model.
+          {mayEdit && (
+            <Button size="small" onClick={() => act({ kind: 'swapModel', lampIds: ids, model: newer.model })}>
+              Take it
+            </Button>
+          )}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function TapeField({ label, axis, lamp, onCommit }: { label: string; axis: keyof Position; lamp: Lamp; onCommit(valueMm: number): void }) {
+  const { preferences, mayEdit } = useUnit();
+  const valueMm = axis === 'yMm' ? Math.abs(lamp.position.yMm) : lamp.position[axis];
+  const other: LengthUnit = preferences.length === 'mm' ? 'in' : 'mm';
+  return (
+    <label className="tape-field">
+      <span>{label}</span>
+      <LengthInput label={label} valueMm={valueMm} unit={preferences.length} disabled={!mayEdit} onCommit={onCommit} />
+      <small className="mono">{formatLength(valueMm, other)}</small>
+    </label>
+  );
+}
+
+/** The same place from other edges: what a second person at the far end would read. */
+function OtherEdges({ lamp, unit }: { lamp: Lamp; unit: LengthUnit }) {
+  const { body } = useUnit();
+  const taped = tapedDimensions(body, lamp);
+  const rows = [...taped.x, ...taped.y].filter(({ edge }) => !['centreline', 'bumper', 'front'].includes(edge.id)).slice(0, 4);
+  return (
+    <ul className="other-edges" aria-label="From other edges">
+      {rows.map(({ edge, lengthMm }) => (
+        <li key={edge.id}>
+          from {edge.name} <b className="mono">{formatLength(lengthMm, unit)}</b>
+        </li>
+      ))}
+    </ul>
+  );
+}

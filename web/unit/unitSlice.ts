@@ -1,0 +1,186 @@
+/**
+ * The open unit: what the server has acknowledged, what waits to be sent, and the build that results from both.
+ * The acknowledged build only ever advances by the log, in order; waiting operations are laid over it again each time.
+ */
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { castDraft } from 'immer';
+import { applyToUnit } from '../../core/body/index.ts';
+import type { Build, Id, Operation, OperationDraft, Stamp } from '../../core/build/index.ts';
+import type { Overview } from '../../core/keep/index.ts';
+
+export interface Pending {
+  operation: Operation;
+  stamp: Stamp;
+  /** The server has it; it only waits to come by in the log. */
+  acknowledged: boolean;
+}
+
+export interface News {
+  revision: number;
+  operation: Operation;
+  by: string;
+  at: string;
+  clientId: string;
+}
+
+export interface ConflictNotice {
+  operation: Operation;
+  message: string;
+  field: string;
+  theirs: unknown;
+}
+
+interface UndoEntry {
+  what: string;
+  operations: OperationDraft[];
+}
+
+interface OpenUnit {
+  id: Id;
+  revision: number;
+  acknowledged: Build;
+  build: Build;
+  pending: Pending[];
+  undo: UndoEntry[];
+  redo: UndoEntry[];
+}
+
+export type Link = 'connecting' | 'live' | 'offline';
+
+interface UnitState {
+  status: { kind: 'none' } | { kind: 'loading'; id: Id } | { kind: 'failed'; message: string } | { kind: 'open' };
+  open: OpenUnit | null;
+  overview: Overview | null;
+  selection: Id[];
+  feedId: Id | null;
+  slotId: Id | null;
+  link: Link;
+  savedAt: string | null;
+  conflicts: ConflictNotice[];
+  /** Who changed something last, other than this window. */
+  lastNews: { by: string; at: string } | null;
+  /** The waiting work could not be sent for this reason; null while all is well. */
+  sendProblem: string | null;
+}
+
+const initialState: UnitState = {
+  status: { kind: 'none' },
+  open: null,
+  overview: null,
+  selection: [],
+  feedId: null,
+  slotId: null,
+  link: 'connecting',
+  savedAt: null,
+  conflicts: [],
+  lastNews: null,
+  sendProblem: null,
+};
+
+const MOST_UNDO = 100;
+
+/** Lays the waiting operations over the acknowledged build; one that no longer fits is left for the server to refuse. */
+function rebuildMutably(open: OpenUnit): void {
+  let build = open.acknowledged;
+  for (const { operation, stamp } of open.pending) {
+    const applied = applyToUnit(build, operation, stamp);
+    if (applied.ok) build = applied.value.build;
+  }
+  open.build = build;
+}
+
+const keepOnly = (ids: Id[], collection: Record<Id, unknown>): Id[] => ids.filter((id) => collection[id]);
+
+export const unitSlice = createSlice({
+  name: 'unit',
+  initialState,
+  reducers: {
+    unitLoading: (state, { payload }: PayloadAction<Id>) => {
+      if (state.open?.id === payload) return;
+      Object.assign(state, initialState, { status: { kind: 'loading', id: payload } });
+    },
+    unitLoaded: (state, { payload }: PayloadAction<{ id: Id; revision: number; build: Build; pending: Pending[] }>) => {
+      const same = state.open?.id === payload.id ? state.open : null;
+      state.open = {
+        id: payload.id,
+        revision: payload.revision,
+        acknowledged: payload.build,
+        build: payload.build,
+        pending: payload.pending,
+        undo: same?.undo ?? [],
+        redo: same?.redo ?? [],
+      };
+      state.status = { kind: 'open' };
+      rebuildMutably(state.open as OpenUnit);
+      state.selection = keepOnly(state.selection, state.open.build.lamps);
+    },
+    unitFailed: (state, { payload }: PayloadAction<string>) => {
+      state.status = { kind: 'failed', message: payload };
+      state.open = null;
+    },
+    /** Operations of this window, already found applicable to the build. */
+    performed: (
+      state,
+      { payload }: PayloadAction<{ pending: Pending[]; build: Build; inverse: UndoEntry; history: 'do' | 'undo' | 'redo' }>,
+    ) => {
+      const { open } = state;
+      if (!open) return;
+      open.pending.push(...payload.pending);
+      open.build = payload.build;
+      if (payload.history === 'undo') open.redo.push(payload.inverse);
+      else open.undo = [...open.undo, payload.inverse].slice(-MOST_UNDO);
+      if (payload.history === 'do') open.redo = [];
+      if (payload.history === 'undo') open.undo.pop();
+      if (payload.history === 'redo') open.redo.pop();
+      state.selection = keepOnly(state.selection, payload.build.lamps);
+    },
+    newsArrived: (state, { payload }: PayloadAction<{ news: News[]; ownClientId: string }>) => {
+      const { open } = state;
+      if (!open) return;
+      for (const item of payload.news) {
+        if (item.revision !== open.revision + 1) continue;
+        const applied = applyToUnit(open.acknowledged, item.operation, { by: item.by, at: item.at });
+        if (applied.ok) open.acknowledged = applied.value.build;
+        open.revision = item.revision;
+        open.pending = open.pending.filter((each) => each.operation.id !== item.operation.id);
+        if (item.clientId !== payload.ownClientId) state.lastNews = { by: item.by, at: item.at };
+      }
+      rebuildMutably(open as OpenUnit);
+      state.selection = keepOnly(state.selection, open.build.lamps);
+    },
+    sent: (state, { payload }: PayloadAction<{ appliedIds: Id[]; refused: ConflictNotice[]; at: string }>) => {
+      const { open } = state;
+      if (!open) return;
+      const refusedIds = new Set(payload.refused.map((each) => each.operation.id));
+      for (const each of open.pending) if (payload.appliedIds.includes(each.operation.id)) each.acknowledged = true;
+      open.pending = open.pending.filter((each) => !refusedIds.has(each.operation.id));
+      state.conflicts.push(...payload.refused);
+      state.sendProblem = null;
+      if (payload.appliedIds.length > 0) state.savedAt = payload.at;
+      if (refusedIds.size > 0) rebuildMutably(open as OpenUnit);
+    },
+    sendFailed: (state, { payload }: PayloadAction<string>) => {
+      state.sendProblem = payload;
+    },
+    conflictSettled: (state, { payload }: PayloadAction<Id>) => {
+      state.conflicts = state.conflicts.filter((each) => each.operation.id !== payload);
+    },
+    overviewReady: (state, { payload }: PayloadAction<Overview>) => {
+      state.overview = castDraft(payload);
+    },
+    selected: (state, { payload }: PayloadAction<Id[]>) => {
+      state.selection = payload;
+    },
+    feedChosen: (state, { payload }: PayloadAction<Id | null>) => {
+      state.feedId = payload;
+    },
+    slotChosen: (state, { payload }: PayloadAction<Id | null>) => {
+      state.slotId = payload;
+    },
+    linkChanged: (state, { payload }: PayloadAction<Link>) => {
+      state.link = payload;
+    },
+  },
+});
+
+export const unitActions = unitSlice.actions;

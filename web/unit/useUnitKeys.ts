@@ -1,0 +1,122 @@
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { OperationDraft, Position } from '../../core/build/index.ts';
+import { STAGES, type Stage } from '../../core/build/index.ts';
+import { centre, mirrorOperations, nudge, spreadEvenly } from '../../core/place/index.ts';
+import { newId } from '../app/ids.ts';
+import { useApp, useAppDispatch } from '../app/store.ts';
+import { unitActions } from './unitSlice.ts';
+import { redo, undo } from './unitThunks.ts';
+import { useUnit } from './useUnit.ts';
+
+const NUDGE_MM = 10;
+const FINE_NUDGE_MM = 1;
+
+/** Arrow keys move along the unit and up; with Ctrl the up and down arrows move across it. */
+function nudgeOf(event: KeyboardEvent): Partial<Position> | null {
+  const step = event.shiftKey ? FINE_NUDGE_MM : NUDGE_MM;
+  switch (event.key) {
+    case 'ArrowLeft':
+      return { xMm: -step };
+    case 'ArrowRight':
+      return { xMm: step };
+    case 'ArrowUp':
+      return event.ctrlKey ? { yMm: step } : { zMm: step };
+    case 'ArrowDown':
+      return event.ctrlKey ? { yMm: -step } : { zMm: -step };
+    default:
+      return null;
+  }
+}
+
+/** On front and rear, left and right arrows mean across the unit, as they do for whoever looks at it. */
+function turned(by: Partial<Position>, faces: ReadonlySet<string>): Partial<Position> {
+  const allOn = (face: string) => faces.size === 1 && faces.has(face);
+  if (allOn('front')) return by.xMm ? { yMm: by.xMm } : by;
+  if (allOn('rear')) return by.xMm ? { yMm: -by.xMm } : by;
+  if (allOn('top')) return by.zMm ? { yMm: -by.zMm } : by;
+  return by;
+}
+
+export interface KeyLine {
+  keys: string[];
+  words: string;
+}
+
+export const KEY_LINES: KeyLine[] = [
+  { keys: ['Ctrl', 'Z'], words: 'undo' },
+  { keys: ['Ctrl', 'Shift', 'Z'], words: 'redo' },
+  { keys: ['←', '→', '↑', '↓'], words: 'move the selected lamps 10 mm; with Shift 1 mm; with Ctrl across' },
+  { keys: ['M'], words: 'mirror to the other side' },
+  { keys: ['E'], words: 'spread evenly' },
+  { keys: ['C'], words: 'put on the centreline' },
+  { keys: ['Delete'], words: 'remove' },
+  { keys: ['Ctrl', 'A'], words: 'select all lamps' },
+  { keys: ['Esc'], words: 'let go of the selection' },
+  { keys: ['S'], words: 'search the shelf' },
+  { keys: ['Space'], words: 'play or pause the pattern (Flash)' },
+  { keys: ['[', ']'], words: 'stage before, stage after' },
+  { keys: ['?'], words: 'these keys' },
+];
+
+/** Keys of the unit's pages. Typing in a field is left alone. */
+export function useUnitKeys(stage: Stage): { open: boolean; close(): void } {
+  const { id, build, body, mayEdit, act } = useUnit();
+  const selection = useApp((state) => state.unit.selection);
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const [open, setOpen] = useState(false);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (target.closest('input, textarea, [contenteditable], .ant-select, .ant-modal')) return;
+      const handled = () => event.preventDefault();
+      const control = event.ctrlKey || event.metaKey;
+      if (control && event.key.toLowerCase() === 'z' && mayEdit) {
+        handled();
+        dispatch(event.shiftKey ? redo() : undo());
+        return;
+      }
+      if (event.key === '?') return setOpen(true);
+      if (event.key === '[' || event.key === ']') {
+        const next = STAGES[STAGES.indexOf(stage) + (event.key === ']' ? 1 : -1)];
+        if (next) navigate(`/unit/${id}/${next}`);
+        return;
+      }
+      if (event.key === 'Escape') return void dispatch(unitActions.selected([]));
+      if (control && event.key.toLowerCase() === 'a') {
+        handled();
+        dispatch(unitActions.selected(Object.keys(build.lamps)));
+        return;
+      }
+      if (stage !== 'place' || !mayEdit || selection.length === 0) return;
+      const by = nudgeOf(event);
+      if (by) {
+        handled();
+        const faces = new Set(selection.map((lampId) => build.lamps[lampId]?.face ?? ''));
+        act({ kind: 'moveLamps', moves: nudge(build, body, selection, turned(by, faces)) });
+        return;
+      }
+      if (control) return;
+      const actions: Record<string, () => OperationDraft[]> = {
+        m: () => mirrorOperations(build, selection, newId),
+        e: () => asMove(spreadEvenly(build, body, selection)),
+        c: () => asMove(centre(build, body, selection)),
+        delete: () => [{ kind: 'removeLamps', lampIds: [...selection] }],
+        backspace: () => [{ kind: 'removeLamps', lampIds: [...selection] }],
+      };
+      const drafts = actions[event.key.toLowerCase()]?.();
+      if (drafts && drafts.length > 0) {
+        handled();
+        act(...drafts);
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [id, build, body, mayEdit, act, selection, dispatch, navigate, stage]);
+  return { open, close: () => setOpen(false) };
+}
+
+/** Moves as an operation, or nothing when nobody moves. */
+export const asMove = (moves: ReturnType<typeof nudge>): OperationDraft[] => (moves.length > 0 ? [{ kind: 'moveLamps', moves }] : []);

@@ -1,0 +1,103 @@
+import { Alert, Form, Input, InputNumber, Modal, Segmented } from 'antd';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { BODY_TEMPLATES, defaultParameters, makeBody, templateById } from '../../core/body/index.ts';
+import { Build } from '../../core/build/index.ts';
+import { formatMm } from '../../core/units/index.ts';
+import { errorSentence, useCreateUnitMutation } from '../app/api.ts';
+import { newId } from '../app/ids.ts';
+import { PlanGlyph } from '../sheet/PlanGlyph.tsx';
+import { SidePicture } from './SidePicture.tsx';
+
+/** Lowest free number in the tags' own style: SR-01, SR-02 ... */
+function suggestTag(taken: readonly string[]): string {
+  const prefix = /^([A-Z]+)-/.exec(taken[0] ?? '')?.[1] ?? 'SR';
+  for (let number = 1; ; number++) {
+    const tag = `${prefix}-${String(number).padStart(2, '0')}`;
+    if (!taken.includes(tag)) return tag;
+  }
+}
+
+interface Values {
+  tag: string;
+  name: string;
+  systemVoltageV: 12 | 24;
+}
+
+export function NewUnit({ onClose, taken }: { onClose(): void; taken: string[] }) {
+  const [bodyId, setBodyId] = useState('recovery-truck');
+  const [parameters, setParameters] = useState<Record<string, number>>(() => defaultParameters(templateById('recovery-truck')!));
+  const [create, { isLoading, error }] = useCreateUnitMutation();
+  const [form] = Form.useForm<Values>();
+  const navigate = useNavigate();
+  const template = templateById(bodyId)!;
+  const body = useMemo(() => makeBody(bodyId, parameters), [bodyId, parameters]);
+
+  const choose = (id: string) => {
+    const next = templateById(id)!;
+    const untouched = !form.isFieldTouched('name');
+    setBodyId(id);
+    setParameters(defaultParameters(next));
+    if (untouched) form.setFieldValue('name', next.name);
+  };
+
+  const finish = async (values: Values) => {
+    const id = newId();
+    const made = await create({ id, bodyId, parameters, ...values });
+    if (!made.error) navigate(`/unit/${id}/survey`);
+  };
+
+  return (
+    <Modal open title="New unit" width={860} onCancel={onClose} okText="Take it into the yard" confirmLoading={isLoading} onOk={() => form.submit()} okButtonProps={{ disabled: !body.ok }}>
+      <div className="new-unit">
+        <div className="bodies" role="radiogroup" aria-label="Body">
+          {BODY_TEMPLATES.map((each) => {
+            const drawn = makeBody(each.id, {});
+            return (
+              <button key={each.id} type="button" role="radio" aria-checked={each.id === bodyId} onClick={() => choose(each.id)}>
+                {drawn.ok && <PlanGlyph body={drawn.value} lamps={[]} pxPerMm={0.0115} />}
+                <span>{each.name}</span>
+              </button>
+            );
+          })}
+        </div>
+        <Form form={form} layout="vertical" requiredMark={false} initialValues={{ tag: suggestTag(taken), name: template.name, systemVoltageV: 12 }} onFinish={finish}>
+          {body.ok && <SidePicture body={body.value} />}
+          <div className="two">
+            <Form.Item
+              label="Tag"
+              name="tag"
+              normalize={(value: string) => value.toUpperCase()}
+              rules={[
+                { pattern: /^[A-Z]{1,4}-\d{1,4}$/, message: 'Letters, a dash and a number, like SR-07' },
+                { validator: (_, value: string) => (taken.includes(value) ? Promise.reject(new Error('This tag is taken')) : Promise.resolve()) },
+              ]}
+            >
+              <Input />
+            </Form.Item>
+            <Form.Item label="Name" name="name" rules={[{ validator: (_, value) => (Build.shape.unit.shape.name.safeParse(value).success ? Promise.resolve() : Promise.reject(new Error('Two to sixty characters'))) }]}>
+              <Input />
+            </Form.Item>
+            <Form.Item label="System" name="systemVoltageV">
+              <Segmented
+                options={[
+                  { label: '12 V', value: 12 },
+                  { label: '24 V', value: 24 },
+                ]}
+              />
+            </Form.Item>
+          </div>
+          <div className="two">
+            {Object.entries(template.parameters).map(([key, rule]) => (
+              <Form.Item key={key} label={`${rule.name}, mm`} help={`${formatMm(rule.minimumMm)} to ${formatMm(rule.maximumMm)}`}>
+                <InputNumber aria-label={`${rule.name}, mm`} value={parameters[key]} step={10} onChange={(value) => value !== null && setParameters({ ...parameters, [key]: Number(value) })} style={{ width: '100%' }} />
+              </Form.Item>
+            ))}
+          </div>
+          {!body.ok && <Alert type="warning" message={body.reason.message} />}
+          {error && <Alert type="error" message={errorSentence(error)} />}
+        </Form>
+      </div>
+    </Modal>
+  );
+}
