@@ -93,8 +93,10 @@ function recoveryTruck({ newId, daysAgo }: World): Build {
   unit.apply({ kind: 'setPattern', functionId: corners.id, lampIds: unit.ids('L4'), changes: { phase: 'B' } });
   unit.apply({ kind: 'setPattern', functionId: corners.id, lampIds: unit.ids('R4'), changes: { phase: 'A' } });
   const keys = jobSteps(unit.build, assess(unit.build).feeds).map((step) => step.key);
-  unit.as(BRAM, daysAgo(2)).ticks(keys.slice(0, 4));
-  unit.as(IFE, daysAgo(1)).ticks(keys.slice(4, 7));
+  unit.as(ODILE, daysAgo(4)).apply({ kind: 'addExtraParts', parts: [{ id: 'bracket-pair-900:EB-1201', partKey: 'bracket-pair-900', name: 'Bracket pair 900', quantity: 1, modelKey: 'EB-1201' }] });
+  const runs = keys.findIndex((key) => key.startsWith('mount:'));
+  unit.as(BRAM, daysAgo(2)).ticks(keys.slice(0, runs));
+  unit.as(IFE, daysAgo(1)).ticks(keys.slice(runs, runs + 3));
   unit.as('Corin Hale', daysAgo(4)).apply({ kind: 'addComment', commentId: newId(), text: 'Please keep the floods off the mirrors of whoever waits behind.' });
   return unit.build;
 }

@@ -35,7 +35,7 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
   const progress: Record<Stage, Omit<StageProgress, 'stage'>> = {
     survey: {
       share: slots.length === 0 ? (build.electrics.surveyed ? 0.5 : 0) : part(surveyDone, surveyAll),
-      words: slots.length === 0 ? 'no slots yet' : `${read} of ${slots.length} slots read`,
+      words: slots.length === 0 ? 'no slots yet' : read === slots.length ? `${read} slots` : `${read} of ${slots.length} read`,
     },
     place: { share: lamps.length === 0 ? 0 : placeFindings > 0 ? 0.9 : 1, words: lamps.length === 0 ? '' : count(lamps.length, 'lamp') },
     feed: { share: part(lamps.length - unfed, lamps.length), words: lamps.length === 0 ? '' : unfed > 0 ? `${unfed} unfed` : count(assessment.feeds.length, 'feed') },
@@ -48,9 +48,10 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
   return STAGES.map((stage) => ({ stage, ...progress[stage] }));
 }
 
-/** The stage at which the unit stands: the first that is not done, or hand over. */
-export const currentStage = (progress: readonly StageProgress[]): Stage => {
-  const last = progress.findLast((each) => each.share > 0);
-  const open = progress.find((each) => each.share < 1 && STAGES.indexOf(each.stage) >= (last ? STAGES.indexOf(last.stage) - 1 : 0));
-  return progress.at(-1)?.share === 1 ? 'handover' : (open?.stage ?? 'survey');
-};
+/** The stage at which the unit stands: the furthest that was begun, or the next when that one is done. */
+export function currentStage(progress: readonly StageProgress[]): Stage {
+  const begun = progress.findLastIndex((each) => each.share > 0);
+  if (begun < 0) return 'survey';
+  const isDone = progress[begun]!.share === 1;
+  return STAGES[Math.min(STAGES.length - 1, isDone ? begun + 1 : begun)]!;
+}

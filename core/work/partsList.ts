@@ -83,11 +83,11 @@ function addLamps(build: Build, lines: Lines): void {
         lines.add({ key: `missing ${part.partKey}:${model.key}`, group: 'mounting', name: part.name, quantity: missing, unit: 'pcs', use: tags, missing: true, lampIds, reason: `sold apart from ${model.name}` });
       }
     }
-    for (const lamp of lamps) {
-      const mount = model.mounts.find((each) => each.kind === lamp.mount) ?? model.mounts[0]!;
-      if (mount.kind === 'grommet') {
-        lines.add({ key: `grommet ${mount.holeMm}`, group: 'mounting', name: `Grommet for ${mount.holeMm} mm hole`, quantity: 1, unit: 'pcs', use: lamp.tag });
-      }
+    for (const mount of model.mounts.filter((each) => each.kind === 'grommet')) {
+      const inGrommet = lamps.filter((lamp) => lamp.mount === mount.kind);
+      if (inGrommet.length === 0) continue;
+      const use = inGrommet.map((lamp) => lamp.tag).sort(compareTags).join(' ');
+      lines.add({ key: `grommet ${mount.holeMm}`, group: 'mounting', name: `Grommet for ${mount.holeMm} mm hole`, quantity: inGrommet.length, unit: 'pcs', use });
     }
   }
   for (const part of Object.values(build.extraParts)) {

@@ -1,39 +1,17 @@
 import { Button, Form, Input } from 'antd';
-import { useMemo } from 'react';
-import { makeBody } from '../../core/body/index.ts';
-import { PlanGlyph } from '../sheet/PlanGlyph.tsx';
 import { errorSentence, useDemoQuery, useSignInMutation } from './api.ts';
 import { Brand } from './Brand.tsx';
+import { Dusk } from './Dusk.tsx';
 import './signIn.css';
 
 const ROLE_WORDS = { lead: 'lead', installer: 'installer', owner: 'fleet owner, reads and comments' } as const;
 
-/** Units parked over the sign-in, lamps lit: the yard at dusk. */
-const PARKED = ['recovery-truck', 'tilt-trailer', 'telehandler', 'van', 'gritter', 'tractor'];
-
 export function SignIn() {
   const { data: demo } = useDemoQuery();
   const [signIn, { isLoading, error }] = useSignInMutation();
-  const parked = useMemo(
-    () =>
-      PARKED.flatMap((id) => {
-        const body = makeBody(id, {});
-        return body.ok ? [body.value] : [];
-      }),
-    [],
-  );
   return (
     <div className="sign-in">
-      <div className="dusk" aria-hidden="true">
-        {parked.map((body) => (
-          <PlanGlyph
-            key={body.templateId}
-            body={body}
-            pxPerMm={0.03}
-            lamps={[0.08, 0.94].flatMap((at) => [-0.42, 0.42].map((side) => ({ x: body.lengthMm * at, y: body.widthMm * side, face: 'top', colour: at < 0.5 ? 'amber' : 'red', size: 90, fitted: true })))}
-          />
-        ))}
-      </div>
+      <Dusk />
       <div className="desk">
         <h1>
           <Brand /> West Ember

@@ -29,14 +29,16 @@ export function Guides({ layout, lamp, strong }: { layout: SheetLayout; lamp: La
 const TICK_MM = 100;
 const CHIP_HEIGHT = 17;
 
-function Tape({ x0, y0, x1, y1, label, ticks }: { x0: number; y0: number; x1: number; y1: number; label: string; ticks: number }) {
+function Tape({ x0, y0, x1, y1, label, ticks, fieldWidth }: { x0: number; y0: number; x1: number; y1: number; label: string; ticks: number; fieldWidth: number }) {
   const length = Math.hypot(x1 - x0, y1 - y0);
   if (length < 2) return null;
   const width = label.length * 7.4 + 12;
   const flat = y0 === y1;
   // The chip sits on the blade when there is room, else beside its end.
   const fits = flat ? length > width + 16 : length > CHIP_HEIGHT + 16;
-  const cx = fits ? (x0 + x1) / 2 : flat ? Math.max(x0, x1) + width / 2 + 6 : x0;
+  const beyond = Math.max(x0, x1) + width + 10 < fieldWidth;
+  const beside = beyond ? Math.max(x0, x1) + width / 2 + 6 : Math.min(x0, x1) - width / 2 - 6;
+  const cx = fits ? (x0 + x1) / 2 : flat ? beside : x0;
   const cy = fits ? (y0 + y1) / 2 : flat ? y0 : Math.min(y0, y1) - CHIP_HEIGHT;
   const marks = Array.from({ length: Math.floor(ticks) + 1 }, (_, index) => {
     const t = index / ticks;
@@ -69,15 +71,16 @@ export function Tapes({ body, layout, lamp, unit }: { body: Body; layout: SheetL
   const outX = outView.originX + outView.signA * lamp.position.yMm * k;
   const sideY = right.bottom + 20;
   const outY = outView.bottom + 20;
-  const upX = right.right + 22;
+  const upX = Math.min(layout.width - 30, right.right + 38);
+  const fieldWidth = layout.width;
   const label = (mm: number) => formatLength(mm, unit).replace(/ (mm|in)$/, '');
   return (
     <g aria-hidden="true">
       {along && (
-        <Tape x0={right.originX + along.edge.atMm * k} y0={sideY} x1={sideX} y1={sideY} label={label(along.lengthMm)} ticks={along.lengthMm / TICK_MM} />
+        <Tape x0={right.originX + along.edge.atMm * k} y0={sideY} x1={sideX} y1={sideY} fieldWidth={fieldWidth} label={label(along.lengthMm)} ticks={along.lengthMm / TICK_MM} />
       )}
-      <Tape x0={outView.originX} y0={outY} x1={outX} y1={outY} label={label(Math.abs(lamp.position.yMm))} ticks={Math.abs(lamp.position.yMm) / TICK_MM} />
-      <Tape x0={upX} y0={right.bottom} x1={upX} y1={height} label={label(lamp.position.zMm)} ticks={lamp.position.zMm / TICK_MM} />
+      <Tape x0={outView.originX} y0={outY} x1={outX} y1={outY} fieldWidth={fieldWidth} label={label(Math.abs(lamp.position.yMm))} ticks={Math.abs(lamp.position.yMm) / TICK_MM} />
+      <Tape x0={upX} y0={right.bottom} x1={upX} y1={height} fieldWidth={fieldWidth} label={label(lamp.position.zMm)} ticks={lamp.position.zMm / TICK_MM} />
     </g>
   );
 }

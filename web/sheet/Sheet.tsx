@@ -1,5 +1,5 @@
 import { memo, type PointerEvent as ReactPointerEvent, type ReactNode, useMemo, useRef, useState } from 'react';
-import type { Body, View } from '../../core/body/index.ts';
+import { type Body, type View, viewOfFace } from '../../core/body/index.ts';
 import type { Build, Face, Id, Lamp, LightColour, Position } from '../../core/build/index.ts';
 import { dropOn, twinOf } from '../../core/place/index.ts';
 import type { LengthUnit } from '../../core/units/index.ts';
@@ -8,9 +8,9 @@ import { useSize } from '../app/useSize.ts';
 import { Guides, Tapes } from './Guides.tsx';
 import { GlowDefs, LampGlyph } from './LampGlyph.tsx';
 import { type LampMark, lampMarks, markOf } from './lampMarks.ts';
-import { faceOfView, fromPixel, layoutSheet, positionOn, type SheetLayout, viewUnder } from './layout.ts';
-import { SheetFrame, scaleBarMm } from './SheetFrame.tsx';
-import { type PlacedTag, placeTags, tagWidth } from './tagPlacement.ts';
+import { faceOfView, fromPixel, layoutNarrow, layoutSheet, layoutStrip, positionOn, type SheetLayout, viewUnder } from './layout.ts';
+import { type SheetForm, SheetFrame, scaleBarMm } from './SheetFrame.tsx';
+import { type Box, type PlacedTag, placeTags, tagWidth } from './tagPlacement.ts';
 import './sheet.css';
 
 export interface SheetProps {
@@ -28,7 +28,7 @@ export interface SheetProps {
   /** Brightness by lamp id, 0 to 1; without it every lamp is lit. */
   brightness?: ReadonlyMap<Id, number> | null;
   tapes?: boolean;
-  compact?: boolean;
+  form?: Exclude<SheetForm, 'narrow'>;
   /** Lamps to point out with a mark for a finding: 'stop' or 'caution'. */
   marks?: ReadonlyMap<Id, 'stop' | 'caution'>;
   children?: ReactNode;
@@ -48,15 +48,21 @@ interface Drag {
 const DRAG_STEP_MM = 10;
 const DRAG_THRESHOLD_PX = 3;
 const HIT_PX = 18;
+/** Below this the five views would be too small to read. */
+const NARROW_BELOW_PX = 520;
 /** Below about 1:80 only the selected group is tagged. */
 const TAG_ALL_FROM_PX_PER_MM = 0.03;
 export const SHELF_DRAG_TYPE = 'application/x-ember-lamp';
 
 /** The walkaround sheet. Bodies, resting lamps and the dragged lamps are layers of their own, so a drag redraws only the last. */
 export function Sheet(props: SheetProps) {
-  const { body, build, unit, selection, onSelect, onMove, onDrop, armedModelKey, brightness = null, tapes = false, compact = false } = props;
+  const { body, build, unit, selection, onSelect, onMove, onDrop, armedModelKey, brightness = null, tapes = false } = props;
   const [ref, size] = useSize<HTMLDivElement>();
-  const layout = useMemo(() => (size.width > 0 ? layoutSheet(body, size.width, size.height, compact ? 22 : undefined) : null), [body, size, compact]);
+  const form: SheetForm = size.width > 0 && size.width < NARROW_BELOW_PX ? 'narrow' : (props.form ?? 'full');
+  const mainView = viewOfFace[build.lamps[selection[0] ?? '']?.face ?? 'left'];
+  const main = form === 'narrow' ? mainView : 'left';
+  const movable = onMove !== undefined;
+  const layout = useMemo(() => (size.width > 0 ? makeLayout(body, size, form, main, movable) : null), [body, size, form, main, movable]);
   const [drag, setDrag] = useState<Drag | null>(null);
   const [hovered, setHovered] = useState<Id | null>(null);
   const [marquee, setMarquee] = useState<{ x0: number; y0: number; x1: number; y1: number } | null>(null);
@@ -170,14 +176,14 @@ export function Sheet(props: SheetProps) {
           }}
         >
           <GlowDefs />
-          <SheetFrame body={body} layout={layout} unit={unit} compact={compact} />
-          {focusMoved && !armedModelKey && <Guides layout={layout} lamp={focusMoved} strong={selection.includes(focusMoved.id)} />}
+          <SheetFrame body={body} layout={layout} unit={unit} form={form} />
+          {focusMoved && !armedModelKey && (form === 'full' || form === 'compact') && <Guides layout={layout} lamp={focusMoved} strong={selection.includes(focusMoved.id)} />}
           <RestingLamps marks={resting} brightness={brightness} />
           {drag?.moved && <MovingLamps layout={layout} build={build} drag={drag} ids={movingIds} />}
           <Rings marks={drag?.moved ? resting : marks} build={build} selection={selection} />
           <Tags tags={drag?.moved ? tags.filter((tag) => !movingIds.has(tag.key.split(' ')[0]!)) : tags} selection={selection} />
           {props.marks && <FindingMarks marks={resting} found={props.marks} />}
-          {tapes && focusMoved && selection.length <= 2 && <Tapes body={body} layout={layout} lamp={focusMoved} unit={unit} />}
+          {tapes && form === 'full' && focusMoved && selection.length <= 2 && <Tapes body={body} layout={layout} lamp={focusMoved} unit={unit} />}
           {!armedModelKey && <Hits marks={marks} onStart={startLamp} onHover={setHovered} selection={selection} onSelect={onSelect} />}
           {marquee && (
             <rect className="marquee" x={Math.min(marquee.x0, marquee.x1)} y={Math.min(marquee.y0, marquee.y1)} width={Math.abs(marquee.x1 - marquee.x0)} height={Math.abs(marquee.y1 - marquee.y0)} />
@@ -189,6 +195,16 @@ export function Sheet(props: SheetProps) {
       {props.children}
     </div>
   );
+}
+
+const COMPACT_BOTTOM_PX = 22;
+/** On a phone the tools lie along the bottom of the sheet. */
+const TOOL_ROW_PX = 52;
+
+function makeLayout(body: Body, { width, height }: { width: number; height: number }, form: SheetForm, main: View, tools: boolean): SheetLayout {
+  if (form === 'narrow') return layoutNarrow(body, width, height - (tools ? TOOL_ROW_PX : 0), main);
+  if (form === 'strip') return layoutStrip(body, width, height);
+  return form === 'compact' ? layoutSheet(body, width, height, COMPACT_BOTTOM_PX) : layoutSheet(body, width, height);
 }
 
 function placeUnder(layout: SheetLayout, body: Body, x: number, y: number): { face: Face; position: Position } | null {
@@ -226,8 +242,16 @@ function tagsOf(layout: SheetLayout, marks: readonly LampMark[], only: ReadonlyS
         return { key: mark.key, text: mark.tag, x: mark.x, y: mark.y, width: mark.width, height: mark.height, middleX: (frame.left + frame.right) / 2, middleY: (frame.top + frame.bottom) / 2 };
       }),
     layout,
-    Object.values(frames).map((frame) => ({ x0: (frame.left + frame.right) / 2 - 40, x1: (frame.left + frame.right) / 2 + 40, y0: frame.top - 28, y1: frame.top - 12 })),
+    lettering(layout),
   );
+}
+
+/** Boxes of the view names and side marks, which tags keep clear of. */
+function lettering({ views, frames }: SheetLayout): Box[] {
+  const names = views.map((view) => frames[view]).map((frame) => ({ x0: (frame.left + frame.right) / 2 - 40, x1: (frame.left + frame.right) / 2 + 40, y0: frame.top - 28, y1: frame.top - 12 }));
+  const { plan } = frames;
+  const sideMarks = [plan.top + 8, plan.bottom - 8].map((y) => ({ x0: plan.left - 20, x1: plan.left - 4, y0: y - 8, y1: y + 8 }));
+  return [...names, ...sideMarks, { x0: plan.left - 62, x1: plan.left - 24, y0: plan.originY - 9, y1: plan.originY + 9 }];
 }
 
 const RestingLamps = memo(function RestingLamps({ marks, brightness }: { marks: readonly LampMark[]; brightness: ReadonlyMap<Id, number> | null }) {
@@ -248,7 +272,7 @@ function MovingLamps({ layout, build, drag, ids }: { layout: SheetLayout; build:
         const model = lamp && build.models[lamp.modelKey];
         if (!lamp || !model) return [];
         const moved = movedLamp(lamp, drag);
-        return (['front', 'left', 'plan', 'right', 'rear'] as const).map((view) => {
+        return layout.views.map((view) => {
           const mark = markOf(layout, view, moved, model);
           return mark.away ? null : <LampGlyph key={mark.key} mark={mark} lit={1} />;
         });

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Body } from '../../core/body/index.ts';
+import type { Body, View } from '../../core/body/index.ts';
 import { formatLength, type LengthUnit } from '../../core/units/index.ts';
 import { BodyView } from './BodyView.tsx';
 import type { SheetLayout } from './layout.ts';
@@ -17,45 +17,79 @@ function Dimension({ x0, x1, y, label }: { x0: number; x1: number; y: number; la
   );
 }
 
+/** `compact`: no overall sizes; `strip`: four views in one row; `narrow`: for a phone. */
+export type SheetForm = 'full' | 'compact' | 'strip' | 'narrow';
+
+const VIEW_NAMES: Record<View, string> = { front: 'FRONT', left: 'LEFT SIDE', plan: 'PLAN', right: 'RIGHT SIDE', rear: 'REAR' };
+
+/** A name over its view, or left of it where the view shares its column with others. */
+function ViewName({ layout, view }: { layout: SheetLayout; view: View }) {
+  const frame = layout.frames[view];
+  const { left } = layout.frames;
+  const below = frame.top > left.bottom && frame.left === left.left && frame.left > NAME_ROOM_PX;
+  if (!below) {
+    return (
+      <text className="view-name" x={(frame.left + frame.right) / 2} y={view === 'plan' && layout.views.length > 3 ? left.top - 16 : frame.top - 12} textAnchor="middle">
+        {VIEW_NAMES[view]}
+      </text>
+    );
+  }
+  const y = view === 'plan' ? frame.originY + 4 : frame.bottom - 34;
+  return (
+    <>
+      <text className="view-name" x={frame.left - 26} y={y} textAnchor="end">
+        {VIEW_NAMES[view]}
+      </text>
+      {view === 'right' && (
+        <text className="view-note" x={frame.left - 26} y={y + 16} textAnchor="end">
+          seen through
+        </text>
+      )}
+    </>
+  );
+}
+
+/** Left of a view there must be this much for its name to stand there. */
+const NAME_ROOM_PX = 110;
+
+function groundOf({ frames }: SheetLayout, view: View): string {
+  const { left, right, originY } = frames[view];
+  return view === 'plan' ? '' : `M${left - 10} ${originY}H${right + 10}`;
+}
+
+function centrelineOf({ frames }: SheetLayout, view: View): string {
+  const frame = frames[view];
+  if (view === 'plan') return `M${frame.left - 12} ${frame.originY}H${frame.right + 14}`;
+  return view === 'front' || view === 'rear' ? `M${frame.originX} ${frame.top - 6}V${frame.originY}` : '';
+}
+
 /** Grid, names, ground and centrelines, overall sizes, and the five bodies: all that stands still while lamps move. */
-export const SheetFrame = memo(function SheetFrame({ body, layout, unit, compact }: { body: Body; layout: SheetLayout; unit: LengthUnit; compact: boolean }) {
+export const SheetFrame = memo(function SheetFrame({ body, layout, unit, form }: { body: Body; layout: SheetLayout; unit: LengthUnit; form: SheetForm }) {
   const { front, left, plan, right, rear } = layout.frames;
   const grid = layout.gridPx;
   const lines: string[] = [];
   for (let x = left.originX % grid; x < layout.width; x += grid) lines.push(`M${x.toFixed(1)} 0V${layout.height}`);
   for (let y = left.originY % grid; y < layout.height; y += grid) lines.push(`M0 ${y.toFixed(1)}H${layout.width}`);
-  const under = compact ? 12 : 20;
   return (
     <g>
       <path d={lines.join('')} stroke="#1E252C" strokeWidth={1} fill="none" />
       <g className="names">
-        <text className="view-name" x={front.originX} y={front.top - 16} textAnchor="middle">
-          FRONT
-        </text>
-        <text className="view-name" x={(left.left + left.right) / 2} y={left.top - 16} textAnchor="middle">
-          LEFT SIDE
-        </text>
-        <text className="view-name" x={rear.originX} y={rear.top - 16} textAnchor="middle">
-          REAR
-        </text>
-        <text className="view-name" x={plan.left - 26} y={plan.originY + 4} textAnchor="end">
-          PLAN
-        </text>
-        <text className="view-name" x={right.left - 26} y={right.bottom - 34} textAnchor="end">
-          RIGHT SIDE
-        </text>
-        <text className="view-note" x={right.left - 26} y={right.bottom - 18} textAnchor="end">
-          seen through
-        </text>
+        {layout.views.map((view) => (
+          <ViewName key={view} layout={layout} view={view} />
+        ))}
       </g>
       <g className="sides" aria-hidden="true">
         {[
           { x: plan.left - 12, y: plan.top + 8, name: 'R' },
           { x: plan.left - 12, y: plan.bottom - 8, name: 'L' },
-          { x: front.left + 2, y: front.bottom - 9, name: 'R' },
-          { x: front.right - 2, y: front.bottom - 9, name: 'L' },
-          { x: rear.left + 2, y: rear.bottom - 9, name: 'L' },
-          { x: rear.right - 2, y: rear.bottom - 9, name: 'R' },
+          ...(form === 'full'
+            ? [
+                { x: front.left + 2, y: front.bottom - 9, name: 'R' },
+                { x: front.right - 2, y: front.bottom - 9, name: 'L' },
+                { x: rear.left + 2, y: rear.bottom - 9, name: 'L' },
+                { x: rear.right - 2, y: rear.bottom - 9, name: 'R' },
+              ]
+            : []),
         ].map((each) => (
           <g key={`${each.x} ${each.y}`}>
             <circle className="side-mark" cx={each.x} cy={each.y} r={7} />
@@ -65,15 +99,15 @@ export const SheetFrame = memo(function SheetFrame({ body, layout, unit, compact
           </g>
         ))}
       </g>
-      {(['front', 'left', 'plan', 'right', 'rear'] as const).map((view) => (
+      {layout.views.map((view) => (
         <BodyView key={view} body={body} view={view} frame={layout.frames[view]} pxPerMm={layout.pxPerMm} />
       ))}
-      <path className="ground" d={`M${front.left - 6} ${front.originY}H${front.right + 6}M${left.left - 12} ${left.originY}H${left.right + 12}M${right.left - 12} ${right.originY}H${right.right + 12}M${rear.left - 6} ${rear.originY}H${rear.right + 6}`} />
-      <path className="centreline" d={`M${front.originX} ${front.top - 6}V${front.originY}M${rear.originX} ${rear.top - 6}V${rear.originY}M${plan.left - 12} ${plan.originY}H${plan.right + 14}`} />
-      {!compact && (
+      <path className="ground" d={layout.views.map((view) => groundOf(layout, view)).join('')} />
+      <path className="centreline" d={layout.views.map((view) => centrelineOf(layout, view)).join('')} />
+      {form === 'full' && (
         <>
-          <Dimension x0={left.left} x1={left.right} y={left.bottom + under} label={formatLength(body.lengthMm, unit)} />
-          <Dimension x0={front.originX - (body.widthMm / 2) * layout.pxPerMm} x1={front.originX + (body.widthMm / 2) * layout.pxPerMm} y={front.bottom + under} label={formatLength(body.widthMm, unit)} />
+          <Dimension x0={left.left} x1={left.right} y={left.bottom + 20} label={formatLength(body.lengthMm, unit)} />
+          <Dimension x0={front.originX - (body.widthMm / 2) * layout.pxPerMm} x1={front.originX + (body.widthMm / 2) * layout.pxPerMm} y={front.bottom + 20} label={formatLength(body.widthMm, unit)} />
           <path className="centreline" d={`M${right.right + 30} ${plan.bottom + 30}L${rear.right} ${plan.top}`} opacity={0.3} />
         </>
       )}

@@ -70,9 +70,29 @@ function viewsSeeing(body: Body, lamp: Lamp, model: LampModel): View[] {
   return views;
 }
 
+/** How near a lamp is to whoever looks at a view; larger is nearer. */
+const NEARNESS: Record<View, (lamp: Lamp) => number> = {
+  front: (lamp) => -lamp.position.xMm,
+  rear: (lamp) => lamp.position.xMm,
+  left: (lamp) => lamp.position.yMm,
+  right: (lamp) => -lamp.position.yMm,
+  plan: (lamp) => lamp.position.zMm,
+};
+
+/** Lamps closer together than this on the sheet stand behind one another: the nearest is drawn. */
+const SAME_SPOT_PX = 3;
+
 export function lampMarks(build: Build, body: Body, layout: SheetLayout): LampMark[] {
-  return Object.values(build.lamps).flatMap((lamp) => {
-    const model = build.models[lamp.modelKey];
-    return model ? viewsSeeing(body, lamp, model).map((view) => markOf(layout, view, lamp, model)) : [];
+  const lamps = Object.values(build.lamps);
+  return layout.views.flatMap((view) => {
+    const kept: LampMark[] = [];
+    for (const lamp of [...lamps].sort((a, b) => NEARNESS[view](b) - NEARNESS[view](a))) {
+      const model = build.models[lamp.modelKey];
+      if (!model || !viewsSeeing(body, lamp, model).includes(view)) continue;
+      const mark = markOf(layout, view, lamp, model);
+      const hidden = kept.some((other) => Math.abs(other.x - mark.x) < SAME_SPOT_PX && Math.abs(other.y - mark.y) < SAME_SPOT_PX);
+      if (!hidden) kept.push(mark);
+    }
+    return kept;
   });
 }

@@ -26,6 +26,8 @@ export interface SheetLayout {
   width: number;
   height: number;
   pxPerMm: number;
+  /** Views that are drawn, in walking order. */
+  views: readonly View[];
   frames: Record<View, ViewFrame>;
   gridPx: number;
 }
@@ -37,6 +39,16 @@ const GRID_MM = 500;
 
 const VIEW_FACE: Record<View, Face> = { front: 'front', left: 'left', plan: 'top', right: 'right', rear: 'rear' };
 export const faceOfView = (view: View): Face => VIEW_FACE[view];
+
+/** Origins sit on half pixels, so that hairlines stay sharp. */
+const box = (originX: number, originY: number, x0: number, x1: number, y0: number, y1: number) => ({
+  originX: Math.round(originX) + 0.5,
+  originY: Math.round(originY) + 0.5,
+  left: x0,
+  right: x1,
+  top: y0,
+  bottom: y1,
+});
 
 /** Lays the five views into a field of so many pixels at the largest scale that fits. */
 export function layoutSheet(body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'>, width: number, height: number, padBottom = PAD.bottom): SheetLayout {
@@ -59,14 +71,6 @@ export function layoutSheet(body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'
   const ground1 = PAD.top + spareY / 4 + high;
   const planY = ground1 + gapY + half;
   const ground2 = planY + half + gapY + high;
-  const box = (originX: number, originY: number, x0: number, x1: number, y0: number, y1: number) => ({
-    originX: Math.round(originX) + 0.5,
-    originY: Math.round(originY) + 0.5,
-    left: x0,
-    right: x1,
-    top: y0,
-    bottom: y1,
-  });
   const frames: Record<View, ViewFrame> = {
     front: { view: 'front', signA: 1, signB: -1, ...box(frontX, ground1, frontX - half, frontX + half, ground1 - high, ground1) },
     left: { view: 'left', signA: 1, signB: -1, ...box(sideX, ground1, sideX, sideX + long, ground1 - high, ground1) },
@@ -74,7 +78,76 @@ export function layoutSheet(body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'
     right: { view: 'right', signA: 1, signB: -1, ...box(sideX, ground2, sideX, sideX + long, ground2 - high, ground2) },
     rear: { view: 'rear', signA: -1, signB: -1, ...box(rearX, ground1, rearX - half, rearX + half, ground1 - high, ground1) },
   };
-  return { width, height, pxPerMm, frames, gridPx: GRID_MM * pxPerMm };
+  return { width, height, pxPerMm, views: ['front', 'left', 'plan', 'right', 'rear'], frames, gridPx: GRID_MM * pxPerMm };
+}
+
+const STRIP_PAD = { top: 30, bottom: 16, side: 24, gap: 34 };
+
+/** Front, left, plan and rear in one row: the sheet where there is only a strip of room. */
+export function layoutStrip(body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'>, width: number, height: number): SheetLayout {
+  const wide = body.widthMm + 2 * MARGIN_MM;
+  const across = 2 * wide + 2 * body.lengthMm;
+  const roomX = width - 2 * STRIP_PAD.side - 3 * STRIP_PAD.gap;
+  const pxPerMm = Math.max(0.004, Math.min(roomX / across, (height - STRIP_PAD.top - STRIP_PAD.bottom) / Math.max(body.heightMm, wide)));
+  const half = (wide / 2) * pxPerMm;
+  const high = body.heightMm * pxPerMm;
+  const long = body.lengthMm * pxPerMm;
+  const gap = STRIP_PAD.gap + Math.max(0, roomX - across * pxPerMm) / 5;
+  const ground = STRIP_PAD.top + (height - STRIP_PAD.top - STRIP_PAD.bottom + high) / 2;
+  const frontX = (width - 3 * gap - across * pxPerMm) / 2 + half;
+  const sideX = frontX + half + gap;
+  const planX = sideX + long + gap;
+  const rearX = planX + long + gap + half;
+  const planY = ground - high / 2;
+  const left: ViewFrame = { view: 'left', signA: 1, signB: -1, ...box(sideX, ground, sideX, sideX + long, ground - high, ground) };
+  return {
+    width,
+    height,
+    pxPerMm,
+    views: ['front', 'left', 'plan', 'rear'],
+    frames: {
+      front: { view: 'front', signA: 1, signB: -1, ...box(frontX, ground, frontX - half, frontX + half, ground - high, ground) },
+      left,
+      plan: { view: 'plan', signA: 1, signB: 1, ...box(planX, planY, planX, planX + long, planY - half, planY + half) },
+      right: left, // not among the views: never drawn
+      rear: { view: 'rear', signA: -1, signB: -1, ...box(rearX, ground, rearX - half, rearX + half, ground - high, ground) },
+    },
+    gridPx: GRID_MM * pxPerMm,
+  };
+}
+
+const NARROW_PAD = { top: 28, bottom: 12, side: 18, gap: 26 };
+
+/** For a phone: the view that matters on top (front and rear side by side), the plan below it. */
+export function layoutNarrow(body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'>, width: number, height: number, main: View): SheetLayout {
+  const wide = body.widthMm + 2 * MARGIN_MM;
+  const ends = main === 'front' || main === 'rear';
+  const roomX = width - 2 * NARROW_PAD.side;
+  const roomY = height - NARROW_PAD.top - NARROW_PAD.bottom - NARROW_PAD.gap;
+  const pxPerMm = Math.max(0.004, Math.min(roomX / body.lengthMm, ends ? (roomX - NARROW_PAD.gap) / (2 * wide) : roomX, roomY / (body.heightMm + wide)));
+  const half = (wide / 2) * pxPerMm;
+  const high = body.heightMm * pxPerMm;
+  const long = body.lengthMm * pxPerMm;
+  const spare = Math.max(0, height - NARROW_PAD.top - NARROW_PAD.bottom - NARROW_PAD.gap - high - 2 * half) / 3;
+  const ground = NARROW_PAD.top + spare + high;
+  const planY = ground + NARROW_PAD.gap + spare + half;
+  const sideX = (width - long) / 2;
+  const side = (view: 'left' | 'right'): ViewFrame => ({ view, signA: 1, signB: -1, ...box(sideX, ground, sideX, sideX + long, ground - high, ground) });
+  const end = (view: 'front' | 'rear', centreX: number): ViewFrame => ({ view, signA: view === 'front' ? 1 : -1, signB: -1, ...box(centreX, ground, centreX - half, centreX + half, ground - high, ground) });
+  return {
+    width,
+    height,
+    pxPerMm,
+    views: ends ? ['front', 'rear', 'plan'] : [main === 'right' ? 'right' : 'left', 'plan'],
+    frames: {
+      front: end('front', width / 2 - half - NARROW_PAD.gap / 2),
+      rear: end('rear', width / 2 + half + NARROW_PAD.gap / 2),
+      left: side('left'),
+      right: side('right'),
+      plan: { view: 'plan', signA: 1, signB: 1, ...box(sideX, planY, sideX, sideX + long, planY - half, planY + half) },
+    },
+    gridPx: GRID_MM * pxPerMm,
+  };
 }
 
 /** A point of a view's plane in pixels. */
@@ -98,7 +171,8 @@ export function fromPixel(layout: SheetLayout, view: View, x: number, y: number)
 const VIEW_REACH_PX = 14;
 
 export function viewUnder(layout: SheetLayout, x: number, y: number): View | null {
-  for (const frame of Object.values(layout.frames)) {
+  for (const view of layout.views) {
+    const frame = layout.frames[view];
     if (x >= frame.left - VIEW_REACH_PX && x <= frame.right + VIEW_REACH_PX && y >= frame.top - VIEW_REACH_PX && y <= frame.bottom + VIEW_REACH_PX) {
       return frame.view;
     }

@@ -83,7 +83,7 @@ export function Yard() {
       </div>
       <div className="yard-head">
         <div className="strip">
-          <svg width={90} height={18} aria-hidden="true">
+          <svg width={124} height={18} aria-hidden="true">
             <path d={`M1 4v5h${5000 * PX_PER_MM}v-5M${1 + 2500 * PX_PER_MM} 6v3`} stroke="#8797A5" fill="none" />
             <text x={5000 * PX_PER_MM + 6} y={11} fill="#A9B6C0" style={{ font: '400 11.5px var(--mono)' }}>
               5 m

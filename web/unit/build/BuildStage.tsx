@@ -1,7 +1,7 @@
 import { CheckOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import dayjs from 'dayjs';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Id } from '../../../core/build/index.ts';
 import { formatLength } from '../../../core/units/index.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
@@ -21,9 +21,12 @@ export function BuildStage() {
   const lit = useMemo(() => new Map((step?.lampIds ?? []).map((id) => [id, 1])), [step]);
   const ignore = useCallback((_ids: Id[]) => {}, []);
 
+  // The list follows the step: with thirty steps the one in hand is rarely in view by itself.
+  const list = useRef<HTMLElement>(null);
+  const shownKey = step?.key;
   useEffect(() => {
-    document.querySelector('.steps .now')?.scrollIntoView({ block: 'nearest' });
-  }, []);
+    if (shownKey) list.current?.querySelector('.now')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [shownKey]);
 
   if (steps.length === 0 || !step) {
     return <p className="empty">No steps yet: they follow from the lamps and feeds. Place lamps first.</p>;
@@ -35,7 +38,7 @@ export function BuildStage() {
 
   return (
     <div className="build">
-      <nav className="steps" aria-label="Steps">
+      <nav className="steps" aria-label="Steps" ref={list}>
         <header className="inline-head">
           <h3>Steps</h3>
           <span className="muted">
@@ -61,7 +64,7 @@ export function BuildStage() {
       </nav>
       <section className="step" aria-label={`Step ${index + 1}`}>
         <div className="step-sheet">
-          <Sheet body={body} build={build} unit={preferences.length} selection={step.lampIds.slice(0, 24)} onSelect={ignore} brightness={lit} compact />
+          <Sheet body={body} build={build} unit={preferences.length} selection={step.lampIds.slice(0, 24)} onSelect={ignore} brightness={lit} form="compact" />
         </div>
         <div className="step-text">
           <p className="muted">

@@ -7,10 +7,12 @@ import { BLADE, LIGHT, WIRE } from '../../app/tokens.ts';
 import { useSize } from '../../app/useSize.ts';
 import { useUnit } from '../useUnit.ts';
 
-const ROW = 62;
-const HEAD = 28;
-const COLUMNS = { source: 16, protection: 176, control: 282, run: 420, lamps: 640, rightPad: 118 };
-const LAMPS_A_LINE_GAP = 32;
+const ROW = 55;
+const HEAD = 30;
+const COLUMNS = { source: 16, protection: 166, control: 262, run: 376, lamps: 548 };
+const LAMP_GAP = 34;
+/** Room kept left of the bus for the far lamp's figure. */
+const DROP_ROOM = 66;
 
 /** Line weight by area: thicker wire, thicker line. */
 const lineWidth = (areaMm2: number): number => Math.min(5.6, 1.7 + areaMm2 * 0.95);
@@ -55,20 +57,20 @@ export const FeedDiagram = memo(function FeedDiagram({
             <text x={COLUMNS.run} y={18}>
               RUN
             </text>
-            <text x={COLUMNS.run + 62} y={18} textAnchor="end">
+            <text x={COLUMNS.run + 52} y={18} textAnchor="end">
               A
             </text>
-            <text x={COLUMNS.run + 118} y={18} textAnchor="end">
+            <text x={COLUMNS.run + 100} y={18} textAnchor="end">
               {build.wires[Object.keys(build.wires)[0] ?? '']?.table === 'awg' ? 'AWG' : 'mm²'}
             </text>
-            <text x={COLUMNS.run + 160} y={18} textAnchor="end">
+            <text x={COLUMNS.run + 144} y={18} textAnchor="end">
               m
             </text>
             <text x={COLUMNS.lamps} y={18}>
               LAMPS
             </text>
             <text x={busX - 14} y={18} textAnchor="end">
-              V LOST, FAR LAMP
+              V LOST
             </text>
             <text x={width - 12} y={18} textAnchor="end">
               GROUND
@@ -123,7 +125,7 @@ function FeedRow({
   const weight = size ? lineWidth(size.areaMm2) : 2;
   const contact = feed.contacts[0];
   const lamps = [...feed.lamps].sort((a, b) => compareTags(a.tag, b.tag));
-  const room = Math.max(2, Math.floor((busX - 110 - COLUMNS.lamps) / LAMPS_A_LINE_GAP));
+  const room = Math.max(2, Math.floor((busX - DROP_ROOM - COLUMNS.lamps) / LAMP_GAP));
   const shown = lamps.slice(0, lamps.length > room ? room - 1 : room);
   const folded = lamps.length - shown.length;
   const source = feed.slot ? `Slot ${feed.slot.label}` : 'Battery';
@@ -144,7 +146,7 @@ function FeedRow({
       {chosen && <rect x={0} y={top} width={3} height={ROW} fill="#E0662F" />}
       <path d={`M0 ${top + ROW}H${width}`} stroke="#20272E" />
       {/* Source */}
-      <rect x={COLUMNS.source} y={y - 13} width={104} height={26} rx={3} fill="#1A2129" stroke="#73879A" />
+      <rect x={COLUMNS.source} y={y - 13} width={92} height={26} rx={3} fill="#1A2129" stroke="#73879A" />
       <text className="source" x={COLUMNS.source + 10} y={y + 4}>
         {source}
       </text>
@@ -154,9 +156,9 @@ function FeedRow({
         </text>
       )}
       {/* Wire, casing first so that colours stay apart on the night field */}
-      {chosen && <path d={`M${COLUMNS.source + 104} ${y}H${COLUMNS.lamps + 8}`} stroke="#E0662F" strokeWidth={weight + 6} opacity={0.3} />}
-      <path d={`M${COLUMNS.source + 104} ${y}H${COLUMNS.lamps + shown.length * LAMPS_A_LINE_GAP - 18}`} stroke="#0B0E11" strokeWidth={weight + 1.6} />
-      <path d={`M${COLUMNS.source + 104} ${y}H${COLUMNS.lamps + shown.length * LAMPS_A_LINE_GAP - 18}`} stroke={colour} strokeWidth={weight} />
+      {chosen && <path d={`M${COLUMNS.source + 92} ${y}H${COLUMNS.lamps + 8}`} stroke="#E0662F" strokeWidth={weight + 6} opacity={0.3} />}
+      <path d={`M${COLUMNS.source + 92} ${y}H${COLUMNS.lamps + shown.length * LAMP_GAP - 18}`} stroke="#0B0E11" strokeWidth={weight + 1.6} />
+      <path d={`M${COLUMNS.source + 92} ${y}H${COLUMNS.lamps + shown.length * LAMP_GAP - 18}`} stroke={colour} strokeWidth={weight} />
       {/* Fuse */}
       <text className="name" x={COLUMNS.protection - 34} y={y - 14}>
         {feed.fuse.name}
@@ -183,13 +185,13 @@ function FeedRow({
       )}
       {/* Run figures, as a table on the wires */}
       <g className="figure">
-        <text x={COLUMNS.run + 62} y={y - 8} textAnchor="end">
+        <text x={COLUMNS.run + 52} y={y - 8} textAnchor="end">
           {figures.maximumA.toFixed(2)}
         </text>
-        <text x={COLUMNS.run + 118} y={y - 8} textAnchor="end">
+        <text x={COLUMNS.run + 100} y={y - 8} textAnchor="end">
           {wire?.gauge ?? ''}
         </text>
-        <text x={COLUMNS.run + 160} y={y - 8} textAnchor="end">
+        <text x={COLUMNS.run + 144} y={y - 8} textAnchor="end">
           {(figures.longestRunMm / 1000).toFixed(1)}
         </text>
       </g>
@@ -198,7 +200,7 @@ function FeedRow({
       <path d={`M${COLUMNS.lamps} ${y + 20}H${busX}`} stroke="#0B0E11" strokeWidth={1.2} />
       <circle cx={busX} cy={y + 20} r={3.4} fill="#2A2820" stroke="#C9B98A" />
       {shown.map((lamp, at) => {
-        const x = COLUMNS.lamps + at * LAMPS_A_LINE_GAP;
+        const x = COLUMNS.lamps + at * LAMP_GAP;
         const light = LIGHT[lamp.colour];
         const model = build.models[lamp.modelKey];
         const round = model?.face.shape === 'round';
@@ -213,7 +215,7 @@ function FeedRow({
         );
       })}
       {folded > 0 && (
-        <text className="lamp-tag" x={COLUMNS.lamps + shown.length * LAMPS_A_LINE_GAP - 6} y={y + 14}>
+        <text className="lamp-tag" x={COLUMNS.lamps + shown.length * LAMP_GAP - 6} y={y + 14}>
           +{folded}
         </text>
       )}

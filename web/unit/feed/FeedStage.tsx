@@ -49,7 +49,7 @@ export function FeedStage() {
     <div className="split feed">
       <div className="field-stack">
         <FeedDiagram feeds={feeds} findings={findings} chosenId={feedId} onChoose={choose} />
-        <Sheet body={body} build={build} unit={preferences.length} selection={selection} onSelect={select} compact />
+        <Sheet body={body} build={build} unit={preferences.length} selection={selection} onSelect={select} form="strip" />
       </div>
       <aside className="panel" aria-label="Feed">
         {making ? (

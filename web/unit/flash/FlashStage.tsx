@@ -48,7 +48,7 @@ export function FlashStage() {
   return (
     <div className="flash">
       <div className="flash-sheet">
-        <Sheet body={body} build={build} unit={preferences.length} selection={selection} onSelect={select} brightness={brightness} compact />
+        <Sheet body={body} build={build} unit={preferences.length} selection={selection} onSelect={select} brightness={brightness} form="compact" />
       </div>
       <ControlStates on={on} onChange={setOn} />
       <aside className="panel flash-now" aria-label="What it does now">

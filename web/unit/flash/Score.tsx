@@ -34,7 +34,9 @@ function rowsOf(build: Build, shows: ReadonlyMap<Id, LampShow>): Row[] {
       const lamp = build.lamps[lampId];
       if (!lamp) continue;
       const active = shows.get(lampId)?.function.id === each.id;
-      const key = `${each.id} ${show.patternId} ${show.phase} ${lamp.colour} ${active}`;
+      // A steady light has no beat, so both sides share a row.
+      const beat = show.patternId === 'steady' ? '' : show.phase;
+      const key = `${each.id} ${show.patternId} ${beat} ${lamp.colour} ${active}`;
       const row = rows.get(key) ?? { key, name: each.name, lampIds: [], tags: '', show, colour: lamp.colour, level: each.levelPercent / 100, active, currentA: 0 };
       row.lampIds.push(lampId);
       row.tags = tagList(row.lampIds.flatMap((id) => build.lamps[id]?.tag ?? []));

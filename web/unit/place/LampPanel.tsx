@@ -57,7 +57,7 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
         {twin && mayEdit && (
           <Tooltip title="Each then moves on its own">
             <Button size="small" onClick={() => act({ kind: 'editLamps', lampIds: ids, changes: { pairId: null } })}>
-              Part
+              Unpair
             </Button>
           </Tooltip>
         )}

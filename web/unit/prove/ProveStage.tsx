@@ -57,7 +57,7 @@ export function ProveStage() {
       </nav>
       <section className="step" aria-label={`Prove ${stop.control.name}`}>
         <div className="step-sheet">
-          <Sheet body={body} build={build} unit={preferences.length} selection={metered} onSelect={ignore} brightness={lit} compact />
+          <Sheet body={body} build={build} unit={preferences.length} selection={metered} onSelect={ignore} brightness={lit} form="compact" />
         </div>
         <div className="step-text">
           <h2>

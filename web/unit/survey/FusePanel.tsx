@@ -1,6 +1,6 @@
 import { PlusOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
-import type { Slot } from '../../../core/build/index.ts';
+import type { Slot, SlotWhen } from '../../../core/build/index.ts';
 import { SLOT_WHEN_WORDS, slotWhen } from '../../../core/feed/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
@@ -9,6 +9,9 @@ import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 
 export const slotsInOrder = (slots: Record<string, Slot>): Slot[] => Object.values(slots).sort((a, b) => a.row - b.row || a.column - b.column);
+
+/** Short forms for the small cells; the slot's own page has the long ones. */
+const WHEN_SHORT: Record<SlotWhen, string> = { always: 'always hot', ignition: 'key on', dead: 'dead', reserved: 'reserved', unread: 'not read' };
 
 const DEFAULT_COLUMNS = 6;
 const DEFAULT_LIMIT_A = 15;
@@ -67,7 +70,7 @@ export function FusePanel() {
               </span>
               <span className="slot-text">
                 <b>{slot.reservedFor ? 'kept' : slot.feeds || 'spare'}</b>
-                <small>{SLOT_WHEN_WORDS[when]}</small>
+                <small>{WHEN_SHORT[when]}</small>
               </span>
               {tapped.has(slot.id) && <span className="tapped">tapped</span>}
             </button>

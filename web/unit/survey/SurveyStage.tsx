@@ -22,7 +22,7 @@ export function SurveyStage() {
   return (
     <div className="split survey">
       <div className="field-stack">
-        <Sheet body={body} build={build} unit={preferences.length} selection={picked} onSelect={setPicked} compact />
+        <Sheet body={body} build={build} unit={preferences.length} selection={picked} onSelect={setPicked} form="compact" />
         <FusePanel />
       </div>
       <aside className="panel" aria-label="Survey">
