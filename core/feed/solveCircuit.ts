@@ -18,7 +18,12 @@ const LEAK_SIEMENS = 1e-12;
 const CUT_IN_BAND = 0.01;
 /** Without a cut-in voltage a constant-power load acts as a resistor below this, as P/V has no end at 0 V. */
 const RESISTIVE_BELOW_V = 0.5;
-const MAXIMUM_STEPS = 300;
+const MOST_STEPS = 200;
+const MOST_ROUNDS = 200;
+/** Loads this close to their own P/V are near enough for full Newton to finish. */
+const HANDOVER_PART = 1e-3;
+/** Full Newton may move a load by no more than this from where following it has led. */
+const STRAY_V = 0.05;
 const VOLTAGE_TOLERANCE = 1e-9;
 
 interface Linearised {
@@ -86,6 +91,8 @@ interface Nonlinear {
   draw(voltageV: number): Linearised;
   limit(next: number, previous: number): number;
   voltageV: number;
+  /** Current at which a constant-power load is held for now; null for diodes. */
+  heldA: number | null;
 }
 
 /**
@@ -157,7 +164,7 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
     if (element.kind === 'constantPower') {
       const { powerW, cutInV } = element;
       stamp(linear, a, b, LEAK_SIEMENS);
-      nonlinear.push({ a, b, draw: (v) => constantPowerDraw(powerW, cutInV, v), limit: (next) => next, voltageV: 0 });
+      nonlinear.push({ a, b, draw: (v) => constantPowerDraw(powerW, cutInV, v), limit: (next) => next, voltageV: 0, heldA: 0 });
     }
     if (element.kind === 'diode') {
       const inner = junctionNode[index]!;
@@ -176,6 +183,7 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
         },
         limit: (next, previous) => limitJunction(next, previous, thermalV, criticalV),
         voltageV: 0,
+        heldA: null,
       });
     }
   });
@@ -186,45 +194,84 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
   const values = new Float64Array(pattern.slotCount);
   const right = new Float64Array(size);
 
-  /** One linear solve with the given nonlinear stamps; false when the equations are singular. */
-  const step = (withLoads: boolean): boolean => {
+  /** One linear solve; loads of constant power either linearised or held at their last current. */
+  const step = (loads: 'held' | 'linearised'): boolean => {
     values.set(linear);
     right.set(injected);
-    if (withLoads) {
-      for (const each of nonlinear) {
-        const { currentA, slope } = each.draw(each.voltageV);
-        stamp(values, each.a, each.b, slope);
-        inject(right, each.a, each.b, currentA - slope * each.voltageV);
+    for (const each of nonlinear) {
+      if (each.heldA !== null && loads === 'held') {
+        inject(right, each.a, each.b, each.heldA);
+        continue;
       }
+      const { currentA, slope } = each.draw(each.voltageV);
+      stamp(values, each.a, each.b, slope);
+      inject(right, each.a, each.b, currentA - slope * each.voltageV);
     }
     return solveSparse(pattern, values, right);
   };
 
-  // Start from the open-circuit voltages: Newton then walks down to the upper of the two solutions of P/V.
-  let converged = step(false);
-  if (converged) {
-    for (let node = 1; node < count; node++) voltage[node] = right[node - 1]!;
-    for (const each of nonlinear) each.voltageV = each.limit(between(each.a, each.b), 0);
-    if (nonlinear.length > 0) {
-      converged = false;
-      for (let iteration = 0; iteration < MAXIMUM_STEPS && !converged; iteration++) {
-        if (!step(true)) break;
-        // From the fortieth step on, steps are shortened: that breaks the cycles around a cut-in edge.
-        const damping = iteration < 40 ? 1 : Math.max(0.02, 0.5 ** Math.floor((iteration - 20) / 20));
-        let settled = true;
-        for (let node = 1; node < count; node++) {
-          const change = right[node - 1]! - voltage[node]!;
-          if (!(Math.abs(change) <= VOLTAGE_TOLERANCE * (1 + Math.abs(voltage[node]!)))) settled = false;
-          voltage[node]! += change * damping;
-        }
-        for (const each of nonlinear) {
-          const next = between(each.a, each.b);
-          const limited = each.limit(next, each.voltageV);
-          if (Math.abs(limited - next) > VOLTAGE_TOLERANCE) settled = false;
-          each.voltageV = limited;
-        }
-        converged = settled;
+  /** Newton's method until nothing moves; false when it does not settle. */
+  const newton = (loads: 'held' | 'linearised', mostSteps: number): boolean => {
+    for (let iteration = 0; iteration < mostSteps; iteration++) {
+      if (!step(loads)) return false;
+      let settled = true;
+      for (let node = 1; node < count; node++) {
+        const next = right[node - 1]!;
+        if (!(Math.abs(next - voltage[node]!) <= VOLTAGE_TOLERANCE * (1 + Math.abs(next)))) settled = false;
+        voltage[node] = next;
       }
+      for (const each of nonlinear) {
+        const next = between(each.a, each.b);
+        const limited = each.limit(next, each.voltageV);
+        if (Math.abs(limited - next) > VOLTAGE_TOLERANCE) settled = false;
+        each.voltageV = limited;
+      }
+      if (settled || nonlinear.length === 0) return true;
+    }
+    return false;
+  };
+
+  const loads = nonlinear.filter((each) => each.heldA !== null);
+  /**
+   * Loads held at a current leave diodes only, for which Newton is safe. Starting from no current and following P/V
+   * walks down to the upper of its two solutions, the one a real lamp sits at, and converges whenever that one is
+   * stable. Around a cut-in edge it would swing for ever, so the stride is halved each time it turns.
+   */
+  const followLoads = (): boolean => {
+    let stride = 1;
+    let turned = 0;
+    for (let round = 0; round < MOST_ROUNDS; round++) {
+      if (!newton('held', MOST_STEPS)) return false;
+      let change = 0;
+      let direction = 0;
+      for (const each of loads) {
+        const wanted = each.draw(between(each.a, each.b)).currentA - each.heldA!;
+        each.heldA! += stride * wanted;
+        direction += wanted;
+        change = Math.max(change, Math.abs(wanted) / (1e-3 + Math.abs(each.heldA!)));
+      }
+      if (change < HANDOVER_PART) return true;
+      if (direction * turned < 0) stride = Math.max(0.01, stride / 2);
+      turned = direction;
+    }
+    return false;
+  };
+
+  let converged: boolean;
+  if (loads.length === 0) converged = newton('linearised', MOST_STEPS);
+  else {
+    const near = followLoads();
+    const kept = voltage.slice();
+    const keptLoads = nonlinear.map((each) => each.voltageV);
+    // The last digits by full Newton; if it strays, what the slower way found is at least close.
+    converged = newton('linearised', MOST_STEPS);
+    const strayed = near && loads.some((each) => Math.abs(between(each.a, each.b) - (kept[each.a]! - kept[each.b]!)) > STRAY_V);
+    if (!converged || strayed) {
+      voltage.set(kept);
+      nonlinear.forEach((each, index) => {
+        each.voltageV = keptLoads[index]!;
+      });
+      converged = false;
     }
   }
 
