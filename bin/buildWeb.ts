@@ -27,10 +27,14 @@ export function buildWebWhenStale(root: string): void {
   const wanted = fingerprint(root);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.log('Building the interface ...');
-  const built = spawnSync(process.execPath, [path.join(root, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', '--logLevel', 'warn'], {
-    cwd: root,
-    encoding: 'utf8',
-  });
+  const built = spawnSync(
+    process.execPath,
+    [path.join(root, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', '--logLevel', 'warn'],
+    {
+      cwd: root,
+      encoding: 'utf8',
+    },
+  );
   if (built.status !== 0) throw new SetupProblem(`The interface could not be built:\n${built.stdout}${built.stderr}`);
   writeFileSync(stamp, wanted);
 }

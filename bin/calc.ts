@@ -1,5 +1,5 @@
 /** `bin/ember calc NAME`: one JSON object in, one out; an array is answered by an array, in order. */
-import * as z from 'zod';
+import type * as z from 'zod';
 import { Circuit, sizeWire, solveCircuit, WireQuestion } from '../core/feed/index.ts';
 import { FlashQuestion, measureFlash } from '../core/flash/index.ts';
 
@@ -24,7 +24,10 @@ type Calculation = (input: unknown, path: string) => unknown;
 function parse<T>(schema: z.ZodType<T>, input: unknown, path: string): T {
   const parsed = schema.safeParse(input);
   if (parsed.success) return parsed.data;
-  const issues = parsed.error.issues.map((issue) => ({ path: [path, ...issue.path].filter((part) => part !== '').join('.'), message: issue.message }));
+  const issues = parsed.error.issues.map((issue) => ({
+    path: [path, ...issue.path].filter((part) => part !== '').join('.'),
+    message: issue.message,
+  }));
   throw new CalcError('INVALID_INPUT', `${issues[0]?.path || 'input'}: ${issues[0]?.message}`, issues);
 }
 
@@ -40,7 +43,9 @@ const CALCULATIONS: Record<string, Calculation> = {
       return solveCircuit(elements);
     } catch (error) {
       if (!(error instanceof RangeError)) throw error;
-      throw new CalcError('INVALID_INPUT', error.message, [{ path: [path, 'elements'].filter(Boolean).join('.'), message: error.message }]);
+      throw new CalcError('INVALID_INPUT', error.message, [
+        { path: [path, 'elements'].filter(Boolean).join('.'), message: error.message },
+      ]);
     }
   },
   flash: (input, path) => measureFlash(parse(FlashQuestion, input, path)),
@@ -51,13 +56,22 @@ export const CALCULATION_NAMES = Object.keys(CALCULATIONS);
 /** Runs a calculation on the text of standard input; gives the text of standard output. */
 export function calc(name: string | undefined, text: string): string {
   const calculation = name === undefined ? undefined : CALCULATIONS[name];
-  if (!calculation) throw new CalcError('UNKNOWN_CALCULATION', `There is no calculation "${name ?? ''}". There are: ${CALCULATION_NAMES.join(', ')}.`);
+  if (!calculation)
+    throw new CalcError(
+      'UNKNOWN_CALCULATION',
+      `There is no calculation "${name ?? ''}". There are: ${CALCULATION_NAMES.join(', ')}.`,
+    );
   let input: unknown;
   try {
     input = JSON.parse(text);
   } catch (error) {
-    throw new CalcError('NOT_JSON', `Standard input is not JSON: ${error instanceof Error ? error.message : String(error)}`);
+    throw new CalcError(
+      'NOT_JSON',
+      `Standard input is not JSON: ${error instanceof Error ? error.message : String(error)}`,
+    );
   }
-  const answer = Array.isArray(input) ? input.map((each, index) => calculation(each, String(index))) : calculation(input, '');
+  const answer = Array.isArray(input)
+    ? input.map((each, index) => calculation(each, String(index)))
+    : calculation(input, '');
   return JSON.stringify(answer);
 }

@@ -12,8 +12,13 @@ bin/ember user add --name NAME --role lead|installer|owner [--username NAME] [--
 const BAD_INPUT = 2;
 
 function fail(error: unknown): never {
-  const known = error instanceof CalcError ? error : new CalcError('FAILED', error instanceof Error ? error.message : String(error));
-  process.stderr.write(`${JSON.stringify({ error: { code: known.code, message: known.message, issues: known.issues } })}\n`);
+  const known =
+    error instanceof CalcError
+      ? error
+      : new CalcError('FAILED', error instanceof Error ? error.message : String(error));
+  process.stderr.write(
+    `${JSON.stringify({ error: { code: known.code, message: known.message, issues: known.issues } })}\n`,
+  );
   process.exit(BAD_INPUT);
 }
 
@@ -31,25 +36,45 @@ async function askPassword(): Promise<string> {
 async function addUser(args: string[]): Promise<void> {
   const { values } = parseArgs({
     args,
-    options: { name: { type: 'string' }, role: { type: 'string' }, username: { type: 'string' }, data: { type: 'string' }, port: { type: 'string' } },
+    options: {
+      name: { type: 'string' },
+      role: { type: 'string' },
+      username: { type: 'string' },
+      data: { type: 'string' },
+      port: { type: 'string' },
+    },
   });
   const { name, role } = values;
   if (!name || !['lead', 'installer', 'owner'].includes(role ?? '')) throw new CalcError('INVALID_INPUT', HELP);
   const folder = path.resolve(values.data ?? path.join(import.meta.dirname, '..', '.data'));
   const secrets = path.join(folder, 'secrets.json');
-  if (!existsSync(secrets)) throw new CalcError('NO_DATABASE', `There is no database in ${folder}: start West Ember once first.`);
+  if (!existsSync(secrets))
+    throw new CalcError('NO_DATABASE', `There is no database in ${folder}: start West Ember once first.`);
   const { databasePassword } = JSON.parse(readFileSync(secrets, 'utf8')) as { databasePassword: string };
   const password = await askPassword();
   const MINIMUM_LENGTH = 8;
-  if (password.length < MINIMUM_LENGTH) throw new CalcError('INVALID_INPUT', `The password needs at least ${MINIMUM_LENGTH} characters.`);
+  if (password.length < MINIMUM_LENGTH)
+    throw new CalcError('INVALID_INPUT', `The password needs at least ${MINIMUM_LENGTH} characters.`);
   // Loaded here: calc must not wait for a database client.
   const { connect } = await import('../server/database/connect.ts');
   const { authService } = await import('../server/auth/service.ts');
   const port = Number(values.port ?? 4310) + 1;
-  const database = await connect({ host: '127.0.0.1', port, user: 'ember', password: databasePassword, database: 'west_ember' });
+  const database = await connect({
+    host: '127.0.0.1',
+    port,
+    user: 'ember',
+    password: databasePassword,
+    database: 'west_ember',
+  });
   try {
     const username = values.username ?? name.split(' ')[0]!;
-    const person = await authService(database).addPerson({ username, name, role: role as 'lead' | 'installer' | 'owner', colour: '#5F7290', password });
+    const person = await authService(database).addPerson({
+      username,
+      name,
+      role: role as 'lead' | 'installer' | 'owner',
+      colour: '#5F7290',
+      password,
+    });
     process.stdout.write(`${person.name} can sign in as "${person.username}" (${person.role}).\n`);
   } finally {
     await database.close();

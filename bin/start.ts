@@ -12,22 +12,32 @@ const DEFAULT_PORT = 4310;
 function readOptions() {
   try {
     const { values } = parseArgs({
-      options: { port: { type: 'string' }, data: { type: 'string' }, empty: { type: 'boolean', default: false }, help: { type: 'boolean', default: false } },
+      options: {
+        port: { type: 'string' },
+        data: { type: 'string' },
+        empty: { type: 'boolean', default: false },
+        help: { type: 'boolean', default: false },
+      },
     });
     return values;
   } catch (error) {
-    throw new SetupProblem(`${error instanceof Error ? error.message : String(error)}. Usage: bin/start [--port N] [--data FOLDER] [--empty]`);
+    throw new SetupProblem(
+      `${error instanceof Error ? error.message : String(error)}. Usage: bin/start [--port N] [--data FOLDER] [--empty]`,
+    );
   }
 }
 
 async function main(): Promise<void> {
   const values = readOptions();
   if (values.help) {
-    console.log('bin/start [--port N] [--data FOLDER] [--empty]\n  --port   port of the application (4310); the database takes the next one\n  --data   folder for the data (.data)\n  --empty  no demo: add the first person with "bin/ember user add"');
+    console.log(
+      'bin/start [--port N] [--data FOLDER] [--empty]\n  --port   port of the application (4310); the database takes the next one\n  --data   folder for the data (.data)\n  --empty  no demo: add the first person with "bin/ember user add"',
+    );
     return;
   }
   const port = Number(values.port ?? DEFAULT_PORT);
-  if (!Number.isInteger(port) || port < 1 || port > 65_534) throw new SetupProblem(`--port must be a number from 1 to 65534, got ${values.port}.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65_534)
+    throw new SetupProblem(`--port must be a number from 1 to 65534, got ${values.port}.`);
   ensurePrograms([
     { program: 'mariadbd', packageName: 'mariadb-server' },
     { program: 'mariadb-install-db', packageName: 'mariadb-server' },
@@ -42,7 +52,9 @@ async function main(): Promise<void> {
   });
   console.log(`\nWest Ember is ready: ${running.address}`);
   if ((await running.database.tables.settings.count()) > 0) {
-    console.log(`Demo sign-ins (password "${DEMO_PASSWORD}"): ${DEMO_PEOPLE.map((person) => `${person.username} (${person.role})`).join(', ')}`);
+    console.log(
+      `Demo sign-ins (password "${DEMO_PASSWORD}"): ${DEMO_PEOPLE.map((person) => `${person.username} (${person.role})`).join(', ')}`,
+    );
   } else if ((await running.database.tables.people.count()) === 0) {
     console.log('Nobody can sign in yet: add the first person with "bin/ember user add --name NAME --role lead".');
   }
@@ -61,7 +73,9 @@ async function main(): Promise<void> {
   running.mariadb.process.once('exit', async () => {
     if (stopping) return;
     stopping = true;
-    console.error('The database has stopped by itself; West Ember stops too. Start it again: nothing acknowledged is lost.');
+    console.error(
+      'The database has stopped by itself; West Ember stops too. Start it again: nothing acknowledged is lost.',
+    );
     await running.app.close();
     process.exit(1);
   });

@@ -17,7 +17,8 @@ export async function loadDemo(database: Database, now = new Date()): Promise<vo
   const auth = authService(database);
   const units = unitsService(database);
   await loadShelf(database);
-  for (const build of demoUnits(now, uuidv7)) await units.insert(uuidv7(), build, Math.max(1, Object.keys(build.lamps).length));
+  for (const build of demoUnits(now, uuidv7))
+    await units.insert(uuidv7(), build, Math.max(1, Object.keys(build.lamps).length));
   for (const person of DEMO_PEOPLE) await auth.addPerson({ ...person, password: DEMO_PASSWORD });
   await database.tables.settings.create({ name: DEMO_SETTING, value: DEMO_PASSWORD });
 }

@@ -26,7 +26,10 @@ export interface SlotGiven {
   volts?: [number, number];
 }
 
-export type FeedGiven = Omit<FeedWish, 'slotId' | 'lampIds' | 'table' | 'colour' | 'patternId' | 'relayRatingA' | 'control'> & {
+export type FeedGiven = Omit<
+  FeedWish,
+  'slotId' | 'lampIds' | 'table' | 'colour' | 'patternId' | 'relayRatingA' | 'control'
+> & {
   slot: string | null;
   tags: string;
   pattern: string;
@@ -41,7 +44,15 @@ export class UnitBuilder {
   readonly body: Body;
 
   constructor(
-    given: { tag: string; name: string; bodyId: string; parameters?: Record<string, number>; systemVoltageV?: 12 | 24; batteryAh?: number; alternatorA?: number },
+    given: {
+      tag: string;
+      name: string;
+      bodyId: string;
+      parameters?: Record<string, number>;
+      systemVoltageV?: 12 | 24;
+      batteryAh?: number;
+      alternatorA?: number;
+    },
     private readonly newId: () => Id,
     private at: string,
     private by: string,
@@ -79,18 +90,20 @@ export class UnitBuilder {
   }
 
   slots(columns: number, given: SlotGiven[]): this {
-    const slots = given.map((each, index): Slot => ({
-      id: this.newId(),
-      label: each.label,
-      row: Math.floor(index / columns),
-      column: index % columns,
-      ratingA: each.ratingA,
-      limitA: each.limitA,
-      feeds: each.feeds ?? '',
-      ownLoadA: each.ownLoadA ?? 0,
-      reservedFor: each.reservedFor ?? '',
-      reading: { keyOffV: each.volts?.[0] ?? null, keyOnV: each.volts?.[1] ?? null },
-    }));
+    const slots = given.map(
+      (each, index): Slot => ({
+        id: this.newId(),
+        label: each.label,
+        row: Math.floor(index / columns),
+        column: index % columns,
+        ratingA: each.ratingA,
+        limitA: each.limitA,
+        feeds: each.feeds ?? '',
+        ownLoadA: each.ownLoadA ?? 0,
+        reservedFor: each.reservedFor ?? '',
+        reading: { keyOffV: each.volts?.[0] ?? null, keyOnV: each.volts?.[1] ?? null },
+      }),
+    );
     return this.apply({ kind: 'addSlots', slots });
   }
 
@@ -98,7 +111,11 @@ export class UnitBuilder {
   lamp(key: string, face: Face, at: Partial<Position>, options: { colour?: LightColour; single?: boolean } = {}): this {
     const wanted = { xMm: at.xMm ?? 0, yMm: at.yMm ?? 0, zMm: at.zMm ?? 0 };
     const position = roundedPosition(ontoSkin(this.body, face, wanted));
-    const operation = placeLampOperation(this.build, { model: modelByKey(key), face, position, colour: options.colour, paired: !options.single }, this.newId);
+    const operation = placeLampOperation(
+      this.build,
+      { model: modelByKey(key), face, position, colour: options.colour, paired: !options.single },
+      this.newId,
+    );
     return this.apply(operation);
   }
 
@@ -106,7 +123,12 @@ export class UnitBuilder {
   ids(tags: string): Id[] {
     return tags.split(' ').map((tag) => {
       const lamp = Object.values(this.build.lamps).find((each) => each.tag === tag);
-      if (!lamp) throw new Error(`${this.build.unit.tag} has no lamp ${tag}; it has ${Object.values(this.build.lamps).map((each) => each.tag).join(' ')}`);
+      if (!lamp)
+        throw new Error(
+          `${this.build.unit.tag} has no lamp ${tag}; it has ${Object.values(this.build.lamps)
+            .map((each) => each.tag)
+            .join(' ')}`,
+        );
       return lamp.id;
     });
   }
@@ -142,9 +164,15 @@ export class UnitBuilder {
 
   function(name: string, control: string, tags: string, pattern: string, priority: number, levelPercent = 100): this {
     const shows = Object.fromEntries(
-      this.ids(tags).map((id) => [id, { patternId: pattern, phase: this.build.lamps[id]!.position.yMm < 0 ? ('B' as const) : ('A' as const) }]),
+      this.ids(tags).map((id) => [
+        id,
+        { patternId: pattern, phase: this.build.lamps[id]!.position.yMm < 0 ? ('B' as const) : ('A' as const) },
+      ]),
     );
-    return this.apply({ kind: 'addFunction', function: { id: this.newId(), name, controlId: this.controlId(control), priority, levelPercent, shows } });
+    return this.apply({
+      kind: 'addFunction',
+      function: { id: this.newId(), name, controlId: this.controlId(control), priority, levelPercent, shows },
+    });
   }
 
   ticks(keys: string[]): this {

@@ -2,9 +2,10 @@
  * The Sable Reach Causeway District and its Reach Shed: nobody and nothing in it exists. Dates are relative to the day
  * on which the demo is loaded.
  */
-import { assess } from '../core/rules/index.ts';
+
 import type { Build, Id } from '../core/build/index.ts';
 import { provingStops } from '../core/prove/index.ts';
+import { assess } from '../core/rules/index.ts';
 import { jobSteps } from '../core/work/index.ts';
 import { type SlotGiven, UnitBuilder } from './unitBuilder.ts';
 
@@ -56,7 +57,12 @@ const TRUCK_SLOTS: SlotGiven[] = [
 ];
 
 function recoveryTruck({ newId, daysAgo }: World): Build {
-  const unit = new UnitBuilder({ tag: 'SR-07', name: 'Causeway recovery truck', bodyId: 'recovery-truck', batteryAh: 180, alternatorA: 120 }, newId, daysAgo(9), ODILE);
+  const unit = new UnitBuilder(
+    { tag: 'SR-07', name: 'Causeway recovery truck', bodyId: 'recovery-truck', batteryAh: 180, alternatorA: 120 },
+    newId,
+    daysAgo(9),
+    ODILE,
+  );
   unit.surveyed().slots(3, TRUCK_SLOTS);
   unit
     .as(ODILE, daysAgo(8))
@@ -75,14 +81,79 @@ function recoveryTruck({ newId, daysAgo }: World): Build {
     .lamp('PL-0601', 'rear', { yMm: 0, zMm: 1040 });
   unit
     .as(TAMSIN, daysAgo(6))
-    .feed({ name: 'Floods', slot: null, tags: 'L5 R5', pattern: 'steady', colour: 'blue', relayA: 30, wanted: 'always', control: { name: 'Scene', kind: 'switch', signal: null, ratingA: 10 } })
-    .feed({ name: 'Corners', slot: '13', tags: 'L1 R1 L4 R4', pattern: 'quad', relayA: 30, wanted: 'always', control: { name: 'Channel 2', kind: 'channel', signal: null, ratingA: 8 } })
-    .feed({ name: 'Bar', slot: '16', tags: 'T1', pattern: 'triple', relayA: 30, wanted: 'always', control: { name: 'Channel 1', kind: 'channel', signal: null, ratingA: 8 } })
-    .feed({ name: 'Markers', slot: '18', tags: 'F1 L6 R6 L7 R7 L2 R2 L3 R3 B2', pattern: 'steady', colour: 'brown', wanted: 'always', control: { name: 'Running lights', kind: 'signal', signal: 'running', ratingA: null } })
-    .feed({ name: 'Left turn', slot: '4', tags: 'L8', pattern: 'turn', colour: 'yellow', wanted: 'ignition', control: { name: 'Left turn', kind: 'signal', signal: 'left', ratingA: null } })
-    .feed({ name: 'Right turn', slot: '5', tags: 'R8', pattern: 'turn', colour: 'green', wanted: 'ignition', control: { name: 'Right turn', kind: 'signal', signal: 'right', ratingA: null } })
-    .feed({ name: 'High stop', slot: '6', tags: 'B1', pattern: 'steady', colour: 'red', wanted: 'always', control: { name: 'Brake', kind: 'signal', signal: 'brake', ratingA: null } })
-    .feed({ name: 'Reverse', slot: '10', tags: 'L9 R9', pattern: 'steady', colour: 'violet', wanted: 'ignition', control: { name: 'Reverse', kind: 'signal', signal: 'reverse', ratingA: null } });
+    .feed({
+      name: 'Floods',
+      slot: null,
+      tags: 'L5 R5',
+      pattern: 'steady',
+      colour: 'blue',
+      relayA: 30,
+      wanted: 'always',
+      control: { name: 'Scene', kind: 'switch', signal: null, ratingA: 10 },
+    })
+    .feed({
+      name: 'Corners',
+      slot: '13',
+      tags: 'L1 R1 L4 R4',
+      pattern: 'quad',
+      relayA: 30,
+      wanted: 'always',
+      control: { name: 'Channel 2', kind: 'channel', signal: null, ratingA: 8 },
+    })
+    .feed({
+      name: 'Bar',
+      slot: '16',
+      tags: 'T1',
+      pattern: 'triple',
+      relayA: 30,
+      wanted: 'always',
+      control: { name: 'Channel 1', kind: 'channel', signal: null, ratingA: 8 },
+    })
+    .feed({
+      name: 'Markers',
+      slot: '18',
+      tags: 'F1 L6 R6 L7 R7 L2 R2 L3 R3 B2',
+      pattern: 'steady',
+      colour: 'brown',
+      wanted: 'always',
+      control: { name: 'Running lights', kind: 'signal', signal: 'running', ratingA: null },
+    })
+    .feed({
+      name: 'Left turn',
+      slot: '4',
+      tags: 'L8',
+      pattern: 'turn',
+      colour: 'yellow',
+      wanted: 'ignition',
+      control: { name: 'Left turn', kind: 'signal', signal: 'left', ratingA: null },
+    })
+    .feed({
+      name: 'Right turn',
+      slot: '5',
+      tags: 'R8',
+      pattern: 'turn',
+      colour: 'green',
+      wanted: 'ignition',
+      control: { name: 'Right turn', kind: 'signal', signal: 'right', ratingA: null },
+    })
+    .feed({
+      name: 'High stop',
+      slot: '6',
+      tags: 'B1',
+      pattern: 'steady',
+      colour: 'red',
+      wanted: 'always',
+      control: { name: 'Brake', kind: 'signal', signal: 'brake', ratingA: null },
+    })
+    .feed({
+      name: 'Reverse',
+      slot: '10',
+      tags: 'L9 R9',
+      pattern: 'steady',
+      colour: 'violet',
+      wanted: 'ignition',
+      control: { name: 'Reverse', kind: 'signal', signal: 'reverse', ratingA: null },
+    });
   unit.as(ODILE, daysAgo(5));
   const order = ['Left turn', 'Right turn', 'High stop', 'Reverse', 'Bar', 'Corners', 'Floods', 'Markers'];
   for (const each of Object.values(unit.build.functions)) {
@@ -93,16 +164,36 @@ function recoveryTruck({ newId, daysAgo }: World): Build {
   unit.apply({ kind: 'setPattern', functionId: corners.id, lampIds: unit.ids('L4'), changes: { phase: 'B' } });
   unit.apply({ kind: 'setPattern', functionId: corners.id, lampIds: unit.ids('R4'), changes: { phase: 'A' } });
   const keys = jobSteps(unit.build, assess(unit.build).feeds).map((step) => step.key);
-  unit.as(ODILE, daysAgo(4)).apply({ kind: 'addExtraParts', parts: [{ id: 'bracket-pair-900:EB-1201', partKey: 'bracket-pair-900', name: 'Bracket pair 900', quantity: 1, modelKey: 'EB-1201' }] });
+  unit.as(ODILE, daysAgo(4)).apply({
+    kind: 'addExtraParts',
+    parts: [
+      {
+        id: 'bracket-pair-900:EB-1201',
+        partKey: 'bracket-pair-900',
+        name: 'Bracket pair 900',
+        quantity: 1,
+        modelKey: 'EB-1201',
+      },
+    ],
+  });
   const runs = keys.findIndex((key) => key.startsWith('mount:'));
   unit.as(BRAM, daysAgo(2)).ticks(keys.slice(0, runs));
   unit.as(IFE, daysAgo(1)).ticks(keys.slice(runs, runs + 3));
-  unit.as('Corin Hale', daysAgo(4)).apply({ kind: 'addComment', commentId: newId(), text: 'Please keep the floods off the mirrors of whoever waits behind.' });
+  unit.as('Corin Hale', daysAgo(4)).apply({
+    kind: 'addComment',
+    commentId: newId(),
+    text: 'Please keep the floods off the mirrors of whoever waits behind.',
+  });
   return unit.build;
 }
 
 function tiltTrailer({ newId, daysAgo }: World): Build {
-  const unit = new UnitBuilder({ tag: 'SR-11', name: 'Tilt trailer', bodyId: 'tilt-trailer', batteryAh: 70, alternatorA: 0 }, newId, daysAgo(14), ODILE);
+  const unit = new UnitBuilder(
+    { tag: 'SR-11', name: 'Tilt trailer', bodyId: 'tilt-trailer', batteryAh: 70, alternatorA: 0 },
+    newId,
+    daysAgo(14),
+    ODILE,
+  );
   unit.apply({ kind: 'setFusePanel', changes: { name: 'Junction box', place: 'drawbar, under the cover' } });
   unit.surveyed().slots(2, [
     { label: 'P4', ratingA: 20, limitA: 25, feeds: 'battery pin', ownLoadA: 0, volts: HOT },
@@ -127,11 +218,51 @@ function tiltTrailer({ newId, daysAgo }: World): Build {
   const channel = (n: number) => ({ name: `Channel ${n}`, kind: 'channel' as const, signal: null, ratingA: 5 });
   unit
     .as(TAMSIN, daysAgo(10))
-    .feed({ name: 'Side and rear strobes', slot: 'P4', tags: 'L1 R1 L2 R2 L7 R7', pattern: 'double', wanted: 'always', control: channel(1), relayA: 30 })
-    .feed({ name: 'Load bed', slot: 'P7', tags: 'L8 R8 L9 R9', pattern: 'steady', colour: 'white', wanted: 'ignition', control: channel(2) })
-    .feed({ name: 'Markers', slot: 'P3', tags: 'L3 R3 L4 R4 L5 R5 B1', pattern: 'steady', colour: 'brown', wanted: 'always', control: { name: 'Running lights', kind: 'signal', signal: 'running', ratingA: null } })
-    .feed({ name: 'Left turn', slot: 'P5', tags: 'L6', pattern: 'turn', colour: 'yellow', wanted: 'ignition', control: { name: 'Left turn', kind: 'signal', signal: 'left', ratingA: null } })
-    .feed({ name: 'Right turn', slot: 'P6', tags: 'R6', pattern: 'turn', colour: 'green', wanted: 'ignition', control: { name: 'Right turn', kind: 'signal', signal: 'right', ratingA: null } });
+    .feed({
+      name: 'Side and rear strobes',
+      slot: 'P4',
+      tags: 'L1 R1 L2 R2 L7 R7',
+      pattern: 'double',
+      wanted: 'always',
+      control: channel(1),
+      relayA: 30,
+    })
+    .feed({
+      name: 'Load bed',
+      slot: 'P7',
+      tags: 'L8 R8 L9 R9',
+      pattern: 'steady',
+      colour: 'white',
+      wanted: 'ignition',
+      control: channel(2),
+    })
+    .feed({
+      name: 'Markers',
+      slot: 'P3',
+      tags: 'L3 R3 L4 R4 L5 R5 B1',
+      pattern: 'steady',
+      colour: 'brown',
+      wanted: 'always',
+      control: { name: 'Running lights', kind: 'signal', signal: 'running', ratingA: null },
+    })
+    .feed({
+      name: 'Left turn',
+      slot: 'P5',
+      tags: 'L6',
+      pattern: 'turn',
+      colour: 'yellow',
+      wanted: 'ignition',
+      control: { name: 'Left turn', kind: 'signal', signal: 'left', ratingA: null },
+    })
+    .feed({
+      name: 'Right turn',
+      slot: 'P6',
+      tags: 'R6',
+      pattern: 'turn',
+      colour: 'green',
+      wanted: 'ignition',
+      control: { name: 'Right turn', kind: 'signal', signal: 'right', ratingA: null },
+    });
   // The factory tail lamps also double as strobes when channel 1 is on; turn signals keep the upper hand.
   const order = ['Left turn', 'Right turn', 'Side and rear strobes', 'Load bed', 'Markers'];
   for (const each of Object.values(unit.build.functions)) {
@@ -145,7 +276,14 @@ function tiltTrailer({ newId, daysAgo }: World): Build {
     for (const point of stop.points) {
       unit.apply({
         kind: 'recordReading',
-        reading: { id: newId(), setting: [stop.control.id], place: point.place, quantity: point.quantity, value: Math.round(point.expected.nominal * 100) / 100, batteryV: 12.8 },
+        reading: {
+          id: newId(),
+          setting: [stop.control.id],
+          place: point.place,
+          quantity: point.quantity,
+          value: Math.round(point.expected.nominal * 100) / 100,
+          batteryV: 12.8,
+        },
       });
     }
   }
@@ -153,7 +291,12 @@ function tiltTrailer({ newId, daysAgo }: World): Build {
 }
 
 function mowerTractor({ newId, daysAgo }: World): Build {
-  const unit = new UnitBuilder({ tag: 'SR-05', name: 'Verge mower tractor', bodyId: 'tractor', batteryAh: 100, alternatorA: 80 }, newId, daysAgo(6), ODILE);
+  const unit = new UnitBuilder(
+    { tag: 'SR-05', name: 'Verge mower tractor', bodyId: 'tractor', batteryAh: 100, alternatorA: 80 },
+    newId,
+    daysAgo(6),
+    ODILE,
+  );
   unit.surveyed().slots(3, [
     { label: '1', ratingA: 20, limitA: 25, feeds: 'work lamps front', ownLoadA: 14, volts: KEY },
     { label: '2', ratingA: 10, limitA: 15, feeds: 'gauges', ownLoadA: 3, volts: KEY },
@@ -173,9 +316,32 @@ function mowerTractor({ newId, daysAgo }: World): Build {
     .lamp('MK-0105', 'rear', { yMm: 420, zMm: 1080 }, { colour: 'red' });
   unit
     .as(TAMSIN, daysAgo(3))
-    .feed({ name: 'Beacon', slot: '5', tags: 'T1', pattern: 'single', wanted: 'always', control: { name: 'Beacon switch', kind: 'switch', signal: null, ratingA: 10 } })
-    .feed({ name: 'Rear flood', slot: '4', tags: 'L1 R1', pattern: 'steady', colour: 'blue', wanted: 'ignition', control: { name: 'Flood switch', kind: 'switch', signal: null, ratingA: 10 } })
-    .feed({ name: 'Side markers', slot: '7', tags: 'L2 R2 L3 R3', pattern: 'steady', colour: 'brown', wanted: 'always', control: { name: 'Running lights', kind: 'signal', signal: 'running', ratingA: null } });
+    .feed({
+      name: 'Beacon',
+      slot: '5',
+      tags: 'T1',
+      pattern: 'single',
+      wanted: 'always',
+      control: { name: 'Beacon switch', kind: 'switch', signal: null, ratingA: 10 },
+    })
+    .feed({
+      name: 'Rear flood',
+      slot: '4',
+      tags: 'L1 R1',
+      pattern: 'steady',
+      colour: 'blue',
+      wanted: 'ignition',
+      control: { name: 'Flood switch', kind: 'switch', signal: null, ratingA: 10 },
+    })
+    .feed({
+      name: 'Side markers',
+      slot: '7',
+      tags: 'L2 R2 L3 R3',
+      pattern: 'steady',
+      colour: 'brown',
+      wanted: 'always',
+      control: { name: 'Running lights', kind: 'signal', signal: 'running', ratingA: null },
+    });
   unit.function('Tail strobe', 'Beacon switch', 'L3 R3', 'quad', 1);
   return unit.build;
 }
@@ -197,7 +363,12 @@ const TRAILER_PANEL: SlotGiven[] = [
 
 function telehandlers({ newId, daysAgo }: World): Build[] {
   return [14, 15, 16, 17, 18].map((number, index) => {
-    const unit = new UnitBuilder({ tag: `SR-${number}`, name: 'Telehandler', bodyId: 'telehandler', alternatorA: 85 }, newId, daysAgo(30 - index), ODILE);
+    const unit = new UnitBuilder(
+      { tag: `SR-${number}`, name: 'Telehandler', bodyId: 'telehandler', alternatorA: 85 },
+      newId,
+      daysAgo(30 - index),
+      ODILE,
+    );
     unit.surveyed().slots(3, [
       { label: 'A1', ratingA: 10, limitA: 15, feeds: 'beacon prewire', ownLoadA: 0, volts: KEY },
       { label: 'A2', ratingA: 15, limitA: 20, feeds: 'work lamps', ownLoadA: 9, volts: KEY },
@@ -207,12 +378,29 @@ function telehandlers({ newId, daysAgo }: World): Build[] {
     unit.as(IFE, daysAgo(20 - index * 4)).lamp('BC-0101', 'top', { xMm: 2900, yMm: 600 }, { single: true });
     const tag = Object.values(unit.build.lamps)[0]!.tag;
     // The fourth machine was set by hand and drifted from the others.
-    unit.feed({ name: 'Beacon', slot: 'A1', tags: tag, pattern: index === 3 ? 'quick' : 'single', wanted: 'ignition', control: { name: 'Beacon switch', kind: 'switch', signal: null, ratingA: 10 } });
+    unit.feed({
+      name: 'Beacon',
+      slot: 'A1',
+      tags: tag,
+      pattern: index === 3 ? 'quick' : 'single',
+      wanted: 'ignition',
+      control: { name: 'Beacon switch', kind: 'switch', signal: null, ratingA: 10 },
+    });
     if (index > 1) return unit.build;
     unit.ticks(jobSteps(unit.build, assess(unit.build).feeds).map((step) => step.key));
     for (const stop of provingStops(unit.build, assess(unit.build).feeds)) {
       for (const point of stop.points) {
-        unit.apply({ kind: 'recordReading', reading: { id: newId(), setting: [stop.control.id], place: point.place, quantity: point.quantity, value: Math.round(point.expected.nominal * 100) / 100, batteryV: 12.8 } });
+        unit.apply({
+          kind: 'recordReading',
+          reading: {
+            id: newId(),
+            setting: [stop.control.id],
+            place: point.place,
+            quantity: point.quantity,
+            value: Math.round(point.expected.nominal * 100) / 100,
+            batteryV: 12.8,
+          },
+        });
       }
     }
     return unit.as(ODILE, daysAgo(12 - index * 4)).apply({ kind: 'handOver', done: true }).build;
@@ -221,16 +409,36 @@ function telehandlers({ newId, daysAgo }: World): Build[] {
 
 /** Units that have been surveyed, some with their first lamps laid out. */
 function surveyedUnits({ newId, daysAgo }: World): Build[] {
-  const start = (given: ConstructorParameters<typeof UnitBuilder>[0], days: number) => new UnitBuilder(given, newId, daysAgo(days), ODILE).surveyed();
-  const gritter = start({ tag: 'SR-03', name: 'Gritter with V plow', bodyId: 'gritter', batteryAh: 180, alternatorA: 140 }, 3)
+  const start = (given: ConstructorParameters<typeof UnitBuilder>[0], days: number) =>
+    new UnitBuilder(given, newId, daysAgo(days), ODILE).surveyed();
+  const gritter = start(
+    { tag: 'SR-03', name: 'Gritter with V plow', bodyId: 'gritter', batteryAh: 180, alternatorA: 140 },
+    3,
+  )
     .slots(3, TRUCK_SLOTS)
     .lamp('BC-0101', 'top', { xMm: 2300, yMm: 620 })
     .lamp('MK-0103', 'front', { yMm: 300, zMm: 2530 })
     .lamp('MK-0103', 'front', { yMm: 900, zMm: 2530 })
     .lamp('MK-0103', 'front', { yMm: 0, zMm: 2530 })
     .lamp('PW-0901', 'front', { yMm: 1300, zMm: 620 });
-  const signBoard = start({ tag: 'SR-09', name: 'Sign-board truck', bodyId: 'sign-board-truck', systemVoltageV: 24, batteryAh: 170, alternatorA: 80 }, 7)
-    .slots(3, TRUCK_SLOTS.map((slot) => ({ ...slot, volts: slot.volts && ([slot.volts[0] * 2, slot.volts[1] * 2] as [number, number]) })))
+  const signBoard = start(
+    {
+      tag: 'SR-09',
+      name: 'Sign-board truck',
+      bodyId: 'sign-board-truck',
+      systemVoltageV: 24,
+      batteryAh: 170,
+      alternatorA: 80,
+    },
+    7,
+  )
+    .slots(
+      3,
+      TRUCK_SLOTS.map((slot) => ({
+        ...slot,
+        volts: slot.volts && ([slot.volts[0] * 2, slot.volts[1] * 2] as [number, number]),
+      })),
+    )
     .lamp('AR-1201', 'rear', { yMm: 900, zMm: 3350 })
     .lamp('AR-1201', 'rear', { yMm: 900, zMm: 1950 })
     .lamp('EB-0901', 'top', { xMm: 900, yMm: 0 });
@@ -238,7 +446,10 @@ function surveyedUnits({ newId, daysAgo }: World): Build[] {
     .slots(3, TRUCK_SLOTS)
     .lamp('SG-0405', 'left', { xMm: 2500, yMm: 1, zMm: 1560 })
     .lamp('ST-0302', 'rear', { yMm: 900, zMm: 2140 }, { colour: 'white' });
-  const rack = start({ tag: 'SR-19', name: 'Drop-side truck with rack', bodyId: 'drop-side-truck', alternatorA: 110 }, 8)
+  const rack = start(
+    { tag: 'SR-19', name: 'Drop-side truck with rack', bodyId: 'drop-side-truck', alternatorA: 110 },
+    8,
+  )
     .slots(3, TRUCK_SLOTS)
     .lamp('MK-0102', 'left', { xMm: 2600, yMm: 1, zMm: 1275 })
     .lamp('MK-0102', 'left', { xMm: 4350, yMm: 1, zMm: 1275 })
@@ -247,13 +458,19 @@ function surveyedUnits({ newId, daysAgo }: World): Build[] {
   const board = start({ tag: 'SR-20', name: 'Boat trailer', bodyId: 'boat-trailer', batteryAh: 60 }, 11)
     .slots(3, TRAILER_PANEL)
     .lamp('MG-1101', 'rear', { yMm: 780, zMm: 700 });
-  const motorcycle = start({ tag: 'SR-21', name: 'Escort motorcycle', bodyId: 'motorcycle', batteryAh: 14, alternatorA: 38 }, 10)
+  const motorcycle = start(
+    { tag: 'SR-21', name: 'Escort motorcycle', bodyId: 'motorcycle', batteryAh: 14, alternatorA: 38 },
+    10,
+  )
     .slots(3, SMALL_PANEL.slice(0, 4))
     .lamp('MD-1001', 'rear', { yMm: 0, zMm: 1100 });
   const van = start({ tag: 'SR-02', name: 'Service van', bodyId: 'van', alternatorA: 120 }, 4)
     .slots(3, SMALL_PANEL)
     .lamp('FL-0703', 'rear', { yMm: 560, zMm: 2330 });
-  const pump = start({ tag: 'SR-23', name: 'Water pump trailer', bodyId: 'pump-trailer', batteryAh: 95, alternatorA: 40 }, 2)
+  const pump = start(
+    { tag: 'SR-23', name: 'Water pump trailer', bodyId: 'pump-trailer', batteryAh: 95, alternatorA: 40 },
+    2,
+  )
     .slots(3, TRAILER_PANEL)
     .lamp('CH-1301', 'top', { xMm: 1145, yMm: 150 }, { single: true });
   return [gritter, signBoard, sweeper, rack, board, motorcycle, van, pump].map((unit) => unit.build);
@@ -269,6 +486,11 @@ export function demoUnits(now: Date, newId: () => Id): Build[] {
       return at.toISOString();
     },
   };
-  return [recoveryTruck(world), tiltTrailer(world), mowerTractor(world), ...telehandlers(world), ...surveyedUnits(world)];
+  return [
+    recoveryTruck(world),
+    tiltTrailer(world),
+    mowerTractor(world),
+    ...telehandlers(world),
+    ...surveyedUnits(world),
+  ];
 }
-

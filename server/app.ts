@@ -44,11 +44,17 @@ function toApiError(error: FastifyError): ApiError {
   }
   if (error.statusCode === 413) return new ApiError('TOO_LARGE');
   if (error.statusCode === 429) return new ApiError('TOO_MANY_TRIES');
-  if (error.statusCode !== undefined && error.statusCode >= 400 && error.statusCode < 500) return new ApiError('INVALID_INPUT', error.message);
+  if (error.statusCode !== undefined && error.statusCode >= 400 && error.statusCode < 500)
+    return new ApiError('INVALID_INPUT', error.message);
   return new ApiError('UNEXPECTED');
 }
 
-export async function buildApp({ database, webFolder, logLevel = 'warn', signInTries }: AppOptions): Promise<FastifyInstance> {
+export async function buildApp({
+  database,
+  webFolder,
+  logLevel = 'warn',
+  signInTries,
+}: AppOptions): Promise<FastifyInstance> {
   const app = Fastify({
     logger: { level: logLevel, redact: ['req.headers.cookie', 'req.headers["x-csrf-token"]'] },
     bodyLimit: BODY_LIMIT_BYTES,

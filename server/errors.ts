@@ -11,7 +11,10 @@ export const ERRORS = {
   TAG_TAKEN: { status: 409, message: 'A unit with this tag stands in the yard already. Choose another tag.' },
   BODY_REFUSED: { status: 400, message: 'The body cannot be built with these dimensions.' },
   NOT_FOUND: { status: 404, message: 'There is nothing at this address.' },
-  UNEXPECTED: { status: 500, message: 'Something went wrong on the server. Nothing of this request was kept; try again.' },
+  UNEXPECTED: {
+    status: 500,
+    message: 'Something went wrong on the server. Nothing of this request was kept; try again.',
+  },
 } as const;
 
 export type ErrorCode = keyof typeof ERRORS;

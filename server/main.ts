@@ -3,7 +3,7 @@ import type { FastifyInstance } from 'fastify';
 import { isEmpty, loadDemo, loadShelf } from '../demo/load.ts';
 import { buildApp } from './app.ts';
 import { connect, type Database } from './database/connect.ts';
-import { isPortTaken, SetupProblem, startDatabase, type RunningDatabase } from './database/mariadb.ts';
+import { isPortTaken, type RunningDatabase, SetupProblem, startDatabase } from './database/mariadb.ts';
 import { migrate } from './database/migrations.ts';
 
 export interface RunOptions {
@@ -33,7 +33,12 @@ export async function run(options: RunOptions): Promise<Running> {
     const database = await connect(mariadb.address);
     await migrate(database.sequelize);
     if (await isEmpty(database)) await (options.demo ? loadDemo(database) : loadShelf(database));
-    const app = await buildApp({ database, webFolder: options.webFolder, logLevel: options.logLevel, signInTries: options.signInTries });
+    const app = await buildApp({
+      database,
+      webFolder: options.webFolder,
+      logLevel: options.logLevel,
+      signInTries: options.signInTries,
+    });
     const address = await app.listen({ port: options.port, host: '127.0.0.1' });
     const stop = async () => {
       await app.close();

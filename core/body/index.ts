@@ -1,6 +1,6 @@
+export * from './applyToUnit.ts';
 export * from './bodyModel.ts';
 export * from './makeBody.ts';
 export * from './outline.ts';
 export * from './paintOrder.ts';
 export * from './solid.ts';
-export * from './applyToUnit.ts';

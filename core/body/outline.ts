@@ -19,8 +19,8 @@ export function rounded(points: Outline, radii: number | readonly number[] = 0, 
     const before = points[(index + points.length - 1) % points.length]!;
     const after = points[(index + 1) % points.length]!;
     const isEnd = !closed && (index === 0 || index === points.length - 1);
-    if (radius <= 0 || isEnd) return void out.push(corner);
-    out.push(...cornerArc(before, corner, after, radius));
+    if (radius <= 0 || isEnd) out.push(corner);
+    else out.push(...cornerArc(before, corner, after, radius));
   });
   return out;
 }
@@ -36,7 +36,10 @@ function cornerArc(before: Point, corner: Point, after: Point, radius: number): 
   // Tangent length, cut to half of each side so that neighbouring corners never overlap.
   const tangent = Math.min(radius / Math.tan(half), lengthBefore / 2, lengthAfter / 2);
   if (!(tangent > 0.5)) return [corner];
-  const start = [corner[0] + (toBefore[0] / lengthBefore) * tangent, corner[1] + (toBefore[1] / lengthBefore) * tangent];
+  const start = [
+    corner[0] + (toBefore[0] / lengthBefore) * tangent,
+    corner[1] + (toBefore[1] / lengthBefore) * tangent,
+  ];
   const end = [corner[0] + (toAfter[0] / lengthAfter) * tangent, corner[1] + (toAfter[1] / lengthAfter) * tangent];
   // A quadratic curve through the tangent points stays within 6 % of the arc for corners up to 90 degrees.
   return Array.from({ length: CHORDS_PER_CORNER + 1 }, (_, step) => {

@@ -134,7 +134,14 @@ function wheelFace(x: number, radius: number): Detail[] {
 }
 
 /** A pair of wheels (single or twin) on one axle. `outerMm` is the outer face from the centreline. */
-export function wheels(id: string, xMm: number, radiusMm: number, outerMm: number, widthMm: number, twin = false): BodyPart[] {
+export function wheels(
+  id: string,
+  xMm: number,
+  radiusMm: number,
+  outerMm: number,
+  widthMm: number,
+  twin = false,
+): BodyPart[] {
   const tyre = (name: string, outer: number, face: boolean) =>
     part(
       name,
@@ -163,7 +170,14 @@ export function archLine(look: Look, x: number, z: number, radius: number): Deta
 }
 
 /** Half-ring of a mudguard over a wheel, seen from the side. */
-export function mudguardOutline(x: number, z: number, inner: number, outer: number, fromDeg = 12, toDeg = 168): Outline {
+export function mudguardOutline(
+  x: number,
+  z: number,
+  inner: number,
+  outer: number,
+  fromDeg = 12,
+  toDeg = 168,
+): Outline {
   const steps = 14;
   const at = (radius: number, index: number) => {
     const angle = ((fromDeg + ((toDeg - fromDeg) * index) / steps) * Math.PI) / 180;

@@ -35,7 +35,13 @@ const TOWARDS_VIEWER: Record<View, { axis: Axis; sign: 1 | -1 }> = {
   plan: { axis: 'z', sign: 1 },
 };
 
-export const viewOfFace: Record<Face, View> = { front: 'front', rear: 'rear', left: 'left', right: 'right', top: 'plan' };
+export const viewOfFace: Record<Face, View> = {
+  front: 'front',
+  rear: 'rear',
+  left: 'left',
+  right: 'right',
+  top: 'plan',
+};
 
 const along = (point: Point3, axis: Axis): number => (axis === 'x' ? point.xMm : axis === 'y' ? point.yMm : point.zMm);
 

@@ -277,7 +277,8 @@ export function applyOperation(build: Build, op: Operation, stamp: Stamp): Resul
     });
     if (op.kind === 'restore') {
       const checked = Build.safeParse(next);
-      if (!checked.success) return refused({ kind: 'overtaken', message: 'This can no longer be undone: the unit has changed since.' });
+      if (!checked.success)
+        return refused({ kind: 'overtaken', message: 'This can no longer be undone: the unit has changed since.' });
     }
     return ok({
       build: next,

@@ -40,7 +40,9 @@ export const LampModel = z.object({
     depthMm: positive,
   }),
   mounts: z.array(z.object({ kind: MountKind, holeMm: z.number().min(0), holes: z.number().int().min(0) })).min(1),
-  leads: z.array(z.object({ colour: z.string().min(1), purpose: z.enum(['feed', 'ground', 'program', 'sync']) })).min(1),
+  leads: z
+    .array(z.object({ colour: z.string().min(1), purpose: z.enum(['feed', 'ground', 'program', 'sync']) }))
+    .min(1),
   sealing: z.string().regex(/^IP\d\d$/),
   massKg: positive,
   kitContents: z.array(z.string()),

@@ -34,7 +34,10 @@ export function migrateBuild(document: unknown): Result<Build, MigrationFailure>
   let current: Record<string, unknown> = versioned.data;
   const from = versioned.data.schemaVersion;
   if (from > SCHEMA_VERSION) {
-    return refused({ kind: 'newer', message: `The build is of version ${from}; this program knows ${SCHEMA_VERSION}.` });
+    return refused({
+      kind: 'newer',
+      message: `The build is of version ${from}; this program knows ${SCHEMA_VERSION}.`,
+    });
   }
   for (const step of STEPS.filter((each) => each.to > from)) {
     try {

@@ -22,7 +22,10 @@ const base = { id: Id };
 const some = <T extends z.ZodType>(item: T) => z.array(item).min(1).max(500);
 
 /** A place in the document, e.g. ['lamps', id, 'position']. */
-const Path = z.array(z.union([z.string(), z.number()])).min(1).max(8);
+const Path = z
+  .array(z.union([z.string(), z.number()]))
+  .min(1)
+  .max(8);
 
 export const Operation = z.discriminatedUnion('kind', [
   z.object({ ...base, kind: z.literal('setUnit'), changes: Build.shape.unit.partial() }),

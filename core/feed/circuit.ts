@@ -6,10 +6,24 @@ const id = z.string().min(1).max(80);
 const resistance = z.number().min(0).finite();
 
 export const CircuitElement = z.discriminatedUnion('kind', [
-  z.strictObject({ id, kind: z.literal('source'), plus: node, minus: node, voltageV: z.number().finite(), resistanceOhm: resistance }),
+  z.strictObject({
+    id,
+    kind: z.literal('source'),
+    plus: node,
+    minus: node,
+    voltageV: z.number().finite(),
+    resistanceOhm: resistance,
+  }),
   z.strictObject({ id, kind: z.literal('resistor'), a: node, b: node, resistanceOhm: resistance }),
   z.strictObject({ id, kind: z.literal('switch'), a: node, b: node, closed: z.boolean() }),
-  z.strictObject({ id, kind: z.literal('fuse'), a: node, b: node, ratingA: z.number().positive(), resistanceOhm: resistance }),
+  z.strictObject({
+    id,
+    kind: z.literal('fuse'),
+    a: node,
+    b: node,
+    ratingA: z.number().positive(),
+    resistanceOhm: resistance,
+  }),
   z.strictObject({
     id,
     kind: z.literal('diode'),
@@ -20,7 +34,14 @@ export const CircuitElement = z.discriminatedUnion('kind', [
     seriesResistanceOhm: resistance,
   }),
   z.strictObject({ id, kind: z.literal('currentSink'), a: node, b: node, currentA: z.number().finite() }),
-  z.strictObject({ id, kind: z.literal('constantPower'), a: node, b: node, powerW: z.number().min(0).finite(), cutInV: z.number().min(0) }),
+  z.strictObject({
+    id,
+    kind: z.literal('constantPower'),
+    a: node,
+    b: node,
+    powerW: z.number().min(0).finite(),
+    cutInV: z.number().min(0),
+  }),
 ]);
 export type CircuitElement = z.infer<typeof CircuitElement>;
 

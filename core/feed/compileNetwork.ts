@@ -30,7 +30,11 @@ const BATTERY_PLUS = 'battery+';
 export const terminalNode = ({ elementId, terminal }: Terminal): string => `${elementId}.${terminal}`;
 
 /** Lamp draw at the model's rated voltage; the rated figure is kept as power for LED, as resistance for filament. */
-function lampLoad(build: Build, element: Extract<Element, { kind: 'lampLoad' }>, load: Setting['load']): CircuitElement | null {
+function lampLoad(
+  build: Build,
+  element: Extract<Element, { kind: 'lampLoad' }>,
+  load: Setting['load'],
+): CircuitElement | null {
   const lamp = build.lamps[element.lampId];
   const model = lamp && build.models[lamp.modelKey];
   if (!model) return null;
@@ -57,11 +61,26 @@ function compileElement(build: Build, element: Element, setting: Setting): Circu
       return [{ id: element.id, kind: 'switch', a: BATTERY_PLUS, b: at('out'), closed: true }];
     case 'fuse':
       return [
-        { id: element.id, kind: 'fuse', a: at('in'), b: at('out'), ratingA: element.ratingA, resistanceOhm: fuseResistanceOhm(element.ratingA) },
+        {
+          id: element.id,
+          kind: 'fuse',
+          a: at('in'),
+          b: at('out'),
+          ratingA: element.ratingA,
+          resistanceOhm: fuseResistanceOhm(element.ratingA),
+        },
       ];
     case 'switch':
     case 'relay':
-      return [{ id: element.id, kind: 'switch', a: at('in'), b: at('out'), closed: setting.controlIds.has(element.controlId) }];
+      return [
+        {
+          id: element.id,
+          kind: 'switch',
+          a: at('in'),
+          b: at('out'),
+          closed: setting.controlIds.has(element.controlId),
+        },
+      ];
     case 'ground':
       return [{ id: element.id, kind: 'resistor', a: at('join'), b: '0', resistanceOhm: GROUND_POINT_OHM }];
     case 'lampLoad': {

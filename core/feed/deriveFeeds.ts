@@ -50,7 +50,16 @@ function compareFeeds(a: Feed, b: Feed): number {
 }
 
 function walkFeed(build: Build, wires: Map<string, Ends[]>, fuse: Feed['fuse']): Feed {
-  const feed: Feed = { fuse, source: null, slot: null, contacts: [], lamps: [], wires: [], groundWires: [], elementIds: [fuse.id] };
+  const feed: Feed = {
+    fuse,
+    source: null,
+    slot: null,
+    contacts: [],
+    lamps: [],
+    wires: [],
+    groundWires: [],
+    elementIds: [fuse.id],
+  };
   for (const { wire, elementId } of wires.get(`${fuse.id}.in`) ?? []) {
     const source = build.elements[elementId];
     if (source?.kind === 'tap' || source?.kind === 'stud') {

@@ -1,5 +1,5 @@
 /** The figures of one feed, each with its reason: load, length, drop, and the chain of limits in series. */
-import type { Build, Id, Lamp } from '../build/index.ts';
+import type { Build, Element, Id, Lamp } from '../build/index.ts';
 import { ampacityA, conductor } from '../units/index.ts';
 import { compileNetwork, restingVoltageV } from './compileNetwork.ts';
 import type { Feed } from './deriveFeeds.ts';
@@ -126,7 +126,10 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
   const dropV = sourceV - farLampV;
   const fuseNeededA = fuseForLoadA(maximumA);
   const limits = limitsOf(feed);
-  const weakest = limits.reduce<Limit | null>((least, each) => (least === null || each.limitA < least.limitA ? each : least), null);
+  const weakest = limits.reduce<Limit | null>(
+    (least, each) => (least === null || each.limitA < least.limitA ? each : least),
+    null,
+  );
   return {
     averageA,
     maximumA,
@@ -148,9 +151,17 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
   };
 }
 
-/** The build with this feed's circuit alone: the others hang on the same battery but not on its wires. */
+/**
+ * The build with this feed's circuit alone: the others hang on the same battery but not on its wires. Its source is
+ * taken as live: whether the slot is dead is a finding of its own and must not pass for a drop.
+ */
 function onlyFeed(build: Build, feed: Feed): Build {
-  const elements = Object.fromEntries(feed.elementIds.map((id) => [id, build.elements[id]!]));
+  const elements = Object.fromEntries(
+    feed.elementIds.map((id): [Id, Element] => {
+      const element = build.elements[id]!;
+      return [id, element.kind === 'tap' ? { id, kind: 'stud', name: element.name } : element];
+    }),
+  );
   const wires = Object.fromEntries([...feed.wires, ...feed.groundWires].map((wire) => [wire.id, wire]));
   return { ...build, elements, wires };
 }

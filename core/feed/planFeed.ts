@@ -53,8 +53,10 @@ const SMALLEST_FUSE_A = 3;
 /** Thinner wire does not outlive a working unit, whatever its current (common practice, no source). */
 const THINNEST_MM2 = 0.75;
 
-const legs = (a: Position, b: Position): number => Math.abs(a.xMm - b.xMm) + Math.abs(a.yMm - b.yMm) + Math.abs(a.zMm - b.zMm);
-const runMm = (a: Position, b: Position): number => Math.round((legs(a, b) * ROUTE_FACTOR + 2 * END_ALLOWANCE_MM) / 10) * 10;
+const legs = (a: Position, b: Position): number =>
+  Math.abs(a.xMm - b.xMm) + Math.abs(a.yMm - b.yMm) + Math.abs(a.zMm - b.zMm);
+const runMm = (a: Position, b: Position): number =>
+  Math.round((legs(a, b) * ROUTE_FACTOR + 2 * END_ALLOWANCE_MM) / 10) * 10;
 
 interface Station {
   lamps: Lamp[];
@@ -71,8 +73,13 @@ function stationsFrom(lamps: readonly Lamp[], panel: Position): { ahead: Station
     else stations.push({ lamps: [lamp], at: lamp.position });
   }
   for (const station of stations) {
-    const mean = (axis: keyof Position) => station.lamps.reduce((sum, lamp) => sum + lamp.position[axis], 0) / station.lamps.length;
-    station.at = { xMm: mean('xMm'), yMm: mean('yMm'), zMm: Math.min(...station.lamps.map((lamp) => lamp.position.zMm)) };
+    const mean = (axis: keyof Position) =>
+      station.lamps.reduce((sum, lamp) => sum + lamp.position[axis], 0) / station.lamps.length;
+    station.at = {
+      xMm: mean('xMm'),
+      yMm: mean('yMm'),
+      zMm: Math.min(...station.lamps.map((lamp) => lamp.position.zMm)),
+    };
   }
   return {
     ahead: stations.filter((station) => station.at.xMm < panel.xMm).reverse(),
@@ -116,14 +123,27 @@ function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: number,
     let from: Terminal = { elementId: contact.id, terminal: 'out' };
     let at: Position = panel;
     for (const station of chain) {
-      const splice = add({ id: newId(), kind: 'splice', name: `Splice at ${station.lamps.map((lamp) => lamp.tag).join(' ')}` });
-      const ground = add({ id: newId(), kind: 'ground', name: `Ground at ${station.lamps.map((lamp) => lamp.tag).join(' ')}` });
+      const splice = add({
+        id: newId(),
+        kind: 'splice',
+        name: `Splice at ${station.lamps.map((lamp) => lamp.tag).join(' ')}`,
+      });
+      const ground = add({
+        id: newId(),
+        kind: 'ground',
+        name: `Ground at ${station.lamps.map((lamp) => lamp.tag).join(' ')}`,
+      });
       join(from, { elementId: splice.id, terminal: 'join' }, runMm(at, station.at));
       for (const lamp of station.lamps) {
         const load = add({ id: newId(), kind: 'lampLoad', name: lamp.tag, lampId: lamp.id });
         const branchMm = runMm(station.at, lamp.position);
         join({ elementId: splice.id, terminal: 'join' }, { elementId: load.id, terminal: 'plus' }, branchMm);
-        join({ elementId: load.id, terminal: 'minus' }, { elementId: ground.id, terminal: 'join' }, branchMm + GROUND_LEAD_MM, 'black');
+        join(
+          { elementId: load.id, terminal: 'minus' },
+          { elementId: ground.id, terminal: 'join' },
+          branchMm + GROUND_LEAD_MM,
+          'black',
+        );
       }
       from = { elementId: splice.id, terminal: 'join' };
       at = station.at;
@@ -132,10 +152,21 @@ function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: number,
 
   const functions = Object.values(build.functions);
   const known = functions.find((each) => each.controlId === controlId);
-  const shows = Object.fromEntries(lamps.map((lamp) => [lamp.id, { patternId: wish.patternId, phase: phaseFor(lamp) }]));
+  const shows = Object.fromEntries(
+    lamps.map((lamp) => [lamp.id, { patternId: wish.patternId, phase: phaseFor(lamp) }]),
+  );
   const made: LightFunction[] = known
     ? []
-    : [{ id: newId(), name: wish.name, controlId, priority: Math.min(999, functions.length + 1), levelPercent: 100, shows }];
+    : [
+        {
+          id: newId(),
+          name: wish.name,
+          controlId,
+          priority: Math.min(999, functions.length + 1),
+          levelPercent: 100,
+          shows,
+        },
+      ];
   return { kind: 'assignFeed', controls, elements, wires, functions: made };
 }
 
@@ -158,7 +189,10 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
   const maximumA = ratedCurrentA(build, lamps, 'maximumA');
   const needed = fuseForLoadA(maximumA);
   if (needed === null) {
-    return refused({ kind: 'tooMuch', message: `These lamps draw ${maximumA.toFixed(1)} A, more than one blade fuse carries. Split them over two feeds.` });
+    return refused({
+      kind: 'tooMuch',
+      message: `These lamps draw ${maximumA.toFixed(1)} A, more than one blade fuse carries. Split them over two feeds.`,
+    });
   }
   const ratingA = Math.max(needed, SMALLEST_FUSE_A);
   // Ids are drawn once; only the gauge changes from try to try.
@@ -170,9 +204,14 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
     if (!tried.ok) return refused({ kind: 'refused', message: tried.reason.message });
     const fuseId = operation.elements.find((element) => element.kind === 'fuse')!.id;
     const feed = deriveFeeds(tried.value.build).find((each) => each.fuse.id === fuseId)!;
-    if (feedFigures(tried.value.build, feed).dropPercent <= DROP_BUDGET_PERCENT) return ok([operation, ...joinFunction(build, wish, lamps)]);
+    if (feedFigures(tried.value.build, feed).dropPercent <= DROP_BUDGET_PERCENT)
+      return ok([operation, ...joinFunction(build, wish, lamps)]);
   }
-  return refused({ kind: 'noWire', message: 'No wire in the table keeps the drop within 3 %. Shorten the run, split the lamps, or feed them from nearer by.' });
+  return refused({
+    kind: 'noWire',
+    message:
+      'No wire in the table keeps the drop within 3 %. Shorten the run, split the lamps, or feed them from nearer by.',
+  });
 }
 
 function joinFunction(build: Build, wish: FeedWish, lamps: readonly Lamp[]): OperationDraft[] {

@@ -26,7 +26,9 @@ const TEN_PERCENT: Record<number, string> = {
 };
 
 const ask = (given: Record<string, unknown>) => {
-  const answer = sizeWire(WireQuestion.parse({ systemVoltageV: 12, maxDropPercent: 3, table: 'sae', method: 'circular-mils', ...given }));
+  const answer = sizeWire(
+    WireQuestion.parse({ systemVoltageV: 12, maxDropPercent: 3, table: 'sae', method: 'circular-mils', ...given }),
+  );
   if (!answer.ok) throw new Error(answer.reason.message);
   return answer.value;
 };
@@ -37,7 +39,10 @@ describe.each([
 ])('ABYC E-11 table, %d %%', (maxDropPercent, table) => {
   it.each(Object.entries(table))('%s A', (amps, row) => {
     // The printed table is by drop alone; a wide insulation keeps the current from deciding.
-    const got = FEET.map((lengthRoundTripFt) => ask({ currentA: Number(amps), lengthRoundTripFt, maxDropPercent, insulationTempC: 250 }).gauge);
+    const got = FEET.map(
+      (lengthRoundTripFt) =>
+        ask({ currentA: Number(amps), lengthRoundTripFt, maxDropPercent, insulationTempC: 250 }).gauge,
+    );
     expect(got.join(' ')).toBe(row);
   });
 });
@@ -60,11 +65,26 @@ describe('back-checks', () => {
   });
 
   it('refuses what no size can carry', () => {
-    expect(sizeWire(WireQuestion.parse({ currentA: 4000, lengthOneWayM: 1, systemVoltageV: 12, maxDropPercent: 3, table: 'awg' })).ok).toBe(false);
+    expect(
+      sizeWire(
+        WireQuestion.parse({ currentA: 4000, lengthOneWayM: 1, systemVoltageV: 12, maxDropPercent: 3, table: 'awg' }),
+      ).ok,
+    ).toBe(false);
   });
 
   it('wants exactly one length', () => {
-    expect(WireQuestion.safeParse({ currentA: 1, systemVoltageV: 12, maxDropPercent: 3, table: 'awg' }).success).toBe(false);
-    expect(WireQuestion.safeParse({ currentA: 1, lengthOneWayM: 1, lengthRoundTripFt: 1, systemVoltageV: 12, maxDropPercent: 3, table: 'awg' }).success).toBe(false);
+    expect(WireQuestion.safeParse({ currentA: 1, systemVoltageV: 12, maxDropPercent: 3, table: 'awg' }).success).toBe(
+      false,
+    );
+    expect(
+      WireQuestion.safeParse({
+        currentA: 1,
+        lengthOneWayM: 1,
+        lengthRoundTripFt: 1,
+        systemVoltageV: 12,
+        maxDropPercent: 3,
+        table: 'awg',
+      }).success,
+    ).toBe(false);
   });
 });

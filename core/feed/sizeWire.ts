@@ -72,8 +72,12 @@ export function sizeWire(question: WireQuestion): Result<WireAnswer, { kind: 'no
   const byAmpacity = judged.findIndex((each) => each.ampacityA >= question.currentA);
   if (byDrop < 0 || byAmpacity < 0) {
     const largest = sizes.at(-1)!.gauge;
-    const why = byAmpacity < 0 ? `carries ${question.currentA} A` : `keeps the drop within ${question.maxDropPercent} %`;
-    return refused({ kind: 'noSize', message: `No ${question.table} size up to ${largest} ${why}. Shorten the run or split the load.` });
+    const why =
+      byAmpacity < 0 ? `carries ${question.currentA} A` : `keeps the drop within ${question.maxDropPercent} %`;
+    return refused({
+      kind: 'noSize',
+      message: `No ${question.table} size up to ${largest} ${why}. Shorten the run or split the load.`,
+    });
   }
   return ok({ ...judged[Math.max(byDrop, byAmpacity)]!, limitedBy: byAmpacity > byDrop ? 'ampacity' : 'drop' });
 }

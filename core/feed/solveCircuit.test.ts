@@ -3,12 +3,29 @@ import { type CircuitElement, endsOf } from './circuit.ts';
 import { solveCircuit } from './solveCircuit.ts';
 import { generatedNetwork, ngspiceVoltages } from './testing/ngspice.ts';
 
-const battery = (voltageV: number, resistanceOhm = 0): CircuitElement => ({ id: 'battery', kind: 'source', plus: 'p', minus: '0', voltageV, resistanceOhm });
-const resistor = (id: string, a: string, b: string, resistanceOhm: number): CircuitElement => ({ id, kind: 'resistor', a, b, resistanceOhm });
+const battery = (voltageV: number, resistanceOhm = 0): CircuitElement => ({
+  id: 'battery',
+  kind: 'source',
+  plus: 'p',
+  minus: '0',
+  voltageV,
+  resistanceOhm,
+});
+const resistor = (id: string, a: string, b: string, resistanceOhm: number): CircuitElement => ({
+  id,
+  kind: 'resistor',
+  a,
+  b,
+  resistanceOhm,
+});
 
 describe('circuits solvable by head', () => {
   it('12 V over 6 + 6 ohm is 1 A, 6 V in the middle', () => {
-    const { nodes, elements, converged } = solveCircuit([battery(12), resistor('r1', 'p', 'm', 6), resistor('r2', 'm', '0', 6)]);
+    const { nodes, elements, converged } = solveCircuit([
+      battery(12),
+      resistor('r1', 'p', 'm', 6),
+      resistor('r2', 'm', '0', 6),
+    ]);
     expect(converged).toBe(true);
     expect(nodes.m).toBeCloseTo(6, 5);
     expect(elements.r1!.currentA).toBeCloseTo(1, 5);
@@ -17,17 +34,27 @@ describe('circuits solvable by head', () => {
 
   it('a constant-power load sits at the upper of its two voltages: 40 W behind 1 ohm at 12.8 V', () => {
     // V^2 - 12.8 V + 40 = 0 has V = 6.4 +- sqrt(0.96): 7.380 and 5.420.
-    const { nodes } = solveCircuit([battery(12.8, 1), { id: 'x', kind: 'constantPower', a: 'p', b: '0', powerW: 40, cutInV: 0 }]);
+    const { nodes } = solveCircuit([
+      battery(12.8, 1),
+      { id: 'x', kind: 'constantPower', a: 'p', b: '0', powerW: 40, cutInV: 0 },
+    ]);
     expect(nodes.p).toBeCloseTo(6.4 + Math.sqrt(0.96), 4);
   });
 
   it('a lamp below its cut-in voltage draws nothing', () => {
-    const { elements } = solveCircuit([battery(6), { id: 'x', kind: 'constantPower', a: 'p', b: '0', powerW: 10, cutInV: 8 }]);
+    const { elements } = solveCircuit([
+      battery(6),
+      { id: 'x', kind: 'constantPower', a: 'p', b: '0', powerW: 10, cutInV: 8 },
+    ]);
     expect(elements.x!.currentA).toBe(0);
   });
 
   it('an open switch is absent but listed with 0 A; what hangs behind it is dark', () => {
-    const { elements } = solveCircuit([battery(12), { id: 's', kind: 'switch', a: 'p', b: 'm', closed: false }, resistor('r', 'm', '0', 10)]);
+    const { elements } = solveCircuit([
+      battery(12),
+      { id: 's', kind: 'switch', a: 'p', b: 'm', closed: false },
+      resistor('r', 'm', '0', 10),
+    ]);
     expect(elements.s!.currentA).toBe(0);
     expect(elements.r!.currentA).toBeCloseTo(0, 9);
   });
@@ -54,7 +81,8 @@ describe.each([3, 17, 41, 88])("Kirchhoff's current law on a generated network (
       sums[a]! += out;
       sums[b]! -= out;
     }
-    for (const [node, sum] of Object.entries(sums)) if (node !== '0' && !floating.includes(node)) expect(Math.abs(sum)).toBeLessThan(1e-6);
+    for (const [node, sum] of Object.entries(sums))
+      if (node !== '0' && !floating.includes(node)) expect(Math.abs(sum)).toBeLessThan(1e-6);
   });
 });
 
@@ -65,13 +93,18 @@ describe('against ngspice on generated networks', () => {
     expect(solved.converged).toBe(true);
     const reference = ngspiceVoltages(network, solved.nodes);
     for (const [node, volts] of Object.entries(reference)) {
-      if (!solved.floating.includes(node)) expect(Math.abs(solved.nodes[node]! - volts), `node ${node}`).toBeLessThan(1e-4);
+      if (!solved.floating.includes(node))
+        expect(Math.abs(solved.nodes[node]! - volts), `node ${node}`).toBeLessThan(1e-4);
     }
   });
 
   it('can fail: a wire of another size is seen', () => {
     const network = generatedNetwork(5, 9);
-    const other = network.map((element) => (element.id === 'w0' && element.kind === 'resistor' ? { ...element, resistanceOhm: element.resistanceOhm * 1.5 } : element));
+    const other = network.map((element) =>
+      element.id === 'w0' && element.kind === 'resistor'
+        ? { ...element, resistanceOhm: element.resistanceOhm * 1.5 }
+        : element,
+    );
     const reference = ngspiceVoltages(network, solveCircuit(network).nodes);
     const solved = solveCircuit(other);
     expect(Object.entries(reference).some(([node, volts]) => Math.abs(solved.nodes[node]! - volts) > 1e-4)).toBe(true);

@@ -36,7 +36,8 @@ export function constantPowerDraw(powerW: number, cutInV: number, voltageV: numb
   const fromV = Math.max(cutInV, cutInV > 0 ? 0 : RESISTIVE_BELOW_V);
   if (voltageV >= fromV) return { currentA: powerW / voltageV, slope: -powerW / voltageV ** 2 };
   const full = powerW / fromV;
-  if (cutInV === 0) return voltageV > 0 ? { currentA: (full * voltageV) / fromV, slope: full / fromV } : { currentA: 0, slope: 0 };
+  if (cutInV === 0)
+    return voltageV > 0 ? { currentA: (full * voltageV) / fromV, slope: full / fromV } : { currentA: 0, slope: 0 };
   const startV = cutInV * (1 - CUT_IN_BAND);
   if (voltageV <= startV) return { currentA: 0, slope: 0 };
   const band = cutInV - startV;
@@ -123,7 +124,9 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
   const namedCount = indexOf.size;
   // A diode with series resistance gets a node between the two.
   let count = namedCount;
-  const junctionNode = elements.map((element) => (element.kind === 'diode' && element.seriesResistanceOhm > 0 ? count++ : -1));
+  const junctionNode = elements.map((element) =>
+    element.kind === 'diode' && element.seriesResistanceOhm > 0 ? count++ : -1,
+  );
 
   const links: [number, number][] = [];
   elements.forEach((element, index) => {
@@ -164,7 +167,14 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
     if (element.kind === 'constantPower') {
       const { powerW, cutInV } = element;
       stamp(linear, a, b, LEAK_SIEMENS);
-      nonlinear.push({ a, b, draw: (v) => constantPowerDraw(powerW, cutInV, v), limit: (next) => next, voltageV: 0, heldA: 0 });
+      nonlinear.push({
+        a,
+        b,
+        draw: (v) => constantPowerDraw(powerW, cutInV, v),
+        limit: (next) => next,
+        voltageV: 0,
+        heldA: 0,
+      });
     }
     if (element.kind === 'diode') {
       const inner = junctionNode[index]!;
@@ -265,7 +275,8 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
     const keptLoads = nonlinear.map((each) => each.voltageV);
     // The last digits by full Newton; if it strays, what the slower way found is at least close.
     converged = newton('linearised', MOST_STEPS);
-    const strayed = near && loads.some((each) => Math.abs(between(each.a, each.b) - (kept[each.a]! - kept[each.b]!)) > STRAY_V);
+    const strayed =
+      near && loads.some((each) => Math.abs(between(each.a, each.b) - (kept[each.a]! - kept[each.b]!)) > STRAY_V);
     if (!converged || strayed) {
       voltage.set(kept);
       nonlinear.forEach((each, index) => {
@@ -285,7 +296,11 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
   elements.forEach((element, index) => {
     const [a, b] = ends[index]!;
     const voltageV = between(a, b);
-    const currentA = elementCurrentA(element, voltageV, between(a, junctionNode[index]! < 0 ? b : junctionNode[index]!));
+    const currentA = elementCurrentA(
+      element,
+      voltageV,
+      between(a, junctionNode[index]! < 0 ? b : junctionNode[index]!),
+    );
     // A source's power is what it gives, everything else's what it takes.
     states[element.id] = { currentA, voltageV, powerW: voltageV * currentA };
   });
@@ -301,7 +316,9 @@ function elementCurrentA(element: CircuitElement, voltageV: number, junctionV: n
     case 'constantPower':
       return constantPowerDraw(element.powerW, element.cutInV, voltageV).currentA;
     case 'diode':
-      return element.saturationCurrentA * Math.expm1(Math.min(junctionV / (element.emissionCoefficient * THERMAL_V), 300));
+      return (
+        element.saturationCurrentA * Math.expm1(Math.min(junctionV / (element.emissionCoefficient * THERMAL_V), 300))
+      );
     default:
       return voltageV * (conductance(element) ?? 0);
   }

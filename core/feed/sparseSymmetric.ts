@@ -73,7 +73,8 @@ export function sparsePattern(size: number, pairs: Iterable<readonly [number, nu
     const pivot = order[step]!;
     const updates = new Int32Array((later.length * (later.length + 1)) / 2);
     let at = 0;
-    for (let i = 0; i < later.length; i++) for (let j = i; j < later.length; j++) updates[at++] = slotOf(later[i]!, later[j]!);
+    for (let i = 0; i < later.length; i++)
+      for (let j = i; j < later.length; j++) updates[at++] = slotOf(later[i]!, later[j]!);
     return {
       rows: Int32Array.from(later),
       slots: Int32Array.from(later, (row) => slotOf(pivot, row)),

@@ -4,7 +4,10 @@ import { patternFigures, suitsFilament } from './patternFigures.ts';
 import { levelAt, PATTERNS, patternById, pulsesIn } from './patterns.ts';
 
 const ask = (given: unknown) => measureFlash(FlashQuestion.parse(given));
-const rectangles = (periodS: number, ...pulses: [number, number, number][]) => ({ periodS, pulses: pulses.map(([startS, endS, intensityCd]) => ({ startS, endS, intensityCd })) });
+const rectangles = (periodS: number, ...pulses: [number, number, number][]) => ({
+  periodS,
+  pulses: pulses.map(([startS, endS, intensityCd]) => ({ startS, endS, intensityCd })),
+});
 
 /** Blondel-Rey with a = 0.2 s (formula from memory; figures recomputed independently). */
 describe('effective intensity', () => {
@@ -32,7 +35,10 @@ describe('effective intensity', () => {
   });
 
   it('four 20 ms pulses of 2000 cd, 50 ms from start to start: 432.432', () => {
-    expect(ask(rectangles(2, ...[0, 0.05, 0.1, 0.15].map((at): [number, number, number] => [at, at + 0.02, 2000]))).effectiveIntensityCd).toBeCloseTo(432.432, 2);
+    expect(
+      ask(rectangles(2, ...[0, 0.05, 0.1, 0.15].map((at): [number, number, number] => [at, at + 0.02, 2000])))
+        .effectiveIntensityCd,
+    ).toBeCloseTo(432.432, 2);
   });
 
   it('takes the window that pays: a weak second pulse is left out, a stronger one joined', () => {
@@ -46,7 +52,10 @@ describe('effective intensity', () => {
   });
 
   it('half sine of 100 ms in 400 chords: 217.233', () => {
-    const profile = Array.from({ length: 401 }, (_, index) => ({ timeS: index / 4000, intensityCd: 1000 * Math.sin((Math.PI * index) / 400) }));
+    const profile = Array.from({ length: 401 }, (_, index) => ({
+      timeS: index / 4000,
+      intensityCd: 1000 * Math.sin((Math.PI * index) / 400),
+    }));
     expect(ask({ periodS: 1, profile }).effectiveIntensityCd).toBeCloseTo(217.233, 2);
   });
 });
@@ -66,7 +75,7 @@ describe('rates', () => {
     [rectangles(1, [0.5, 0.4, 1]), 'ends before it starts'],
     [rectangles(1, [0, 0.5, 1], [0.4, 0.6, 1]), 'overlap'],
     [{ periodS: 1 }, 'neither pulses nor profile'],
-  ])('refuses %o (%s)', (given) => expect(FlashQuestion.safeParse(given).success).toBe(false));
+  ])('refuses %o (%s)', (given, _why) => expect(FlashQuestion.safeParse(given).success).toBe(false));
 });
 
 describe('our own patterns', () => {
@@ -85,7 +94,8 @@ describe('our own patterns', () => {
 
   it('phase B is half a period behind phase A', () => {
     const quad = patternById('quad');
-    for (let timeS = 0; timeS < 0.5; timeS += 0.013) expect(levelAt(quad, 'B', timeS + 0.25)).toBe(levelAt(quad, 'A', timeS));
+    for (let timeS = 0; timeS < 0.5; timeS += 0.013)
+      expect(levelAt(quad, 'B', timeS + 0.25)).toBe(levelAt(quad, 'A', timeS));
   });
 
   it('drawn pulses say the same as the level at each moment', () => {

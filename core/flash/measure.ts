@@ -15,8 +15,15 @@ const intensity = z.number().min(0).finite();
 export const FlashQuestion = z
   .strictObject({
     periodS: z.number().positive().max(3600),
-    pulses: z.array(z.strictObject({ startS: seconds, endS: seconds, intensityCd: intensity })).max(2000).optional(),
-    profile: z.array(z.strictObject({ timeS: seconds, intensityCd: intensity })).min(2).max(20_000).optional(),
+    pulses: z
+      .array(z.strictObject({ startS: seconds, endS: seconds, intensityCd: intensity }))
+      .max(2000)
+      .optional(),
+    profile: z
+      .array(z.strictObject({ timeS: seconds, intensityCd: intensity }))
+      .min(2)
+      .max(20_000)
+      .optional(),
   })
   .superRefine((q, context) => {
     if ((q.pulses === undefined) === (q.profile === undefined)) {
@@ -25,7 +32,11 @@ export const FlashQuestion = z
     const sorted = [...(q.pulses ?? [])].sort((a, b) => a.startS - b.startS);
     sorted.forEach((pulse, index) => {
       if (pulse.endS <= pulse.startS || pulse.endS > q.periodS + 1e-9) {
-        context.addIssue({ code: 'custom', path: ['pulses', index], message: 'A pulse must end after it starts and within the period' });
+        context.addIssue({
+          code: 'custom',
+          path: ['pulses', index],
+          message: 'A pulse must end after it starts and within the period',
+        });
       }
       if (index > 0 && pulse.startS < sorted[index - 1]!.endS - 1e-9) {
         context.addIssue({ code: 'custom', path: ['pulses', index], message: 'Pulses must not overlap' });
@@ -33,7 +44,11 @@ export const FlashQuestion = z
     });
     q.profile?.forEach((point, index) => {
       if (point.timeS > q.periodS + 1e-9 || (index > 0 && point.timeS < q.profile![index - 1]!.timeS)) {
-        context.addIssue({ code: 'custom', path: ['profile', index], message: 'Times must rise and lie within the period' });
+        context.addIssue({
+          code: 'custom',
+          path: ['profile', index],
+          message: 'Times must rise and lie within the period',
+        });
       }
     });
   });
@@ -132,7 +147,8 @@ export function effectiveIntensityCd(stretches: readonly Stretch[]): number {
       const energy = energyTo(stretches, timeS);
       const f = energy - value * timeS;
       if (f < lowest.f) lowest = { f, timeS, energy };
-      if (f - lowest.f > best.gain) best = { gain: f - lowest.f, energy: energy - lowest.energy, spanS: timeS - lowest.timeS };
+      if (f - lowest.f > best.gain)
+        best = { gain: f - lowest.f, energy: energy - lowest.energy, spanS: timeS - lowest.timeS };
     }
     const next = best.energy / (BLONDEL_REY_S + best.spanS);
     if (!(next > value * (1 + 1e-12))) return Math.max(value, next);

@@ -28,4 +28,5 @@ export function patternFigures(pattern: Pattern): PatternFigures {
 }
 
 /** May a filament lamp run it? All its pulses must be long enough to glow up in. */
-export const suitsFilament = (pattern: Pattern): boolean => patternFigures(pattern).shortestOnS >= SHORTEST_FILAMENT_PULSE_S;
+export const suitsFilament = (pattern: Pattern): boolean =>
+  patternFigures(pattern).shortestOnS >= SHORTEST_FILAMENT_PULSE_S;

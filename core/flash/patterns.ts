@@ -27,7 +27,14 @@ const train = (count: number, onS: number, gapS: number, startS = 0, level = 1):
 
 const round = (seconds: number) => Math.round(seconds * 1000) / 1000;
 
-const pattern = (number: number, id: string, name: string, periodS: number, pulses: readonly Pulse[], words: string): Pattern => ({
+const pattern = (
+  number: number,
+  id: string,
+  name: string,
+  periodS: number,
+  pulses: readonly Pulse[],
+  words: string,
+): Pattern => ({
   id,
   number,
   name,
@@ -46,11 +53,25 @@ export const PATTERNS: readonly Pattern[] = [
   pattern(5, 'triple', 'Triple', 0.8, train(3, 0.06, 0.04), 'three short, then dark'),
   pattern(6, 'single', 'Single', 0.5, train(1, 0.12, 0), 'two a second'),
   pattern(7, 'quad', 'Quad', 0.5, train(4, 0.04, 0.03), 'four quick, then as long dark'),
-  pattern(8, 'long-short', 'Long and short', 1, [...train(1, 0.3, 0), ...train(1, 0.08, 0, 0.42)], 'one long, one short'),
+  pattern(
+    8,
+    'long-short',
+    'Long and short',
+    1,
+    [...train(1, 0.3, 0), ...train(1, 0.08, 0, 0.42)],
+    'one long, one short',
+  ),
   pattern(9, 'step', 'Step', 0.6, [...train(1, 0.1, 0), ...train(1, 0.1, 0, 0.1, 0.4)], 'full, then dim, then dark'),
   pattern(10, 'quick', 'Quick', 0.3, train(1, 0.08, 0), 'over three a second'),
   pattern(11, 'six', 'Six', 1, train(6, 0.035, 0.025), 'a burst of six, long dark'),
-  pattern(12, 'burst-steady', 'Burst, then steady', 5, [...train(8, 0.15, 0.1), { startS: 2, endS: 5, level: 1 }], 'eight blinks, then steady for three seconds'),
+  pattern(
+    12,
+    'burst-steady',
+    'Burst, then steady',
+    5,
+    [...train(8, 0.15, 0.1), { startS: 2, endS: 5, level: 1 }],
+    'eight blinks, then steady for three seconds',
+  ),
 ];
 
 const BY_ID = new Map(PATTERNS.map((each) => [each.id, each]));

@@ -3,7 +3,7 @@
  * priority has the lamp. This is the design's word, not the circuit's (that is core/feed) nor the meter's.
  */
 import type { Build, Id, Lamp, LightFunction, Show } from '../build/index.ts';
-import { levelAt, patternById, type Pattern, pulsesIn } from './patterns.ts';
+import { levelAt, type Pattern, patternById, pulsesIn } from './patterns.ts';
 
 export interface LampShow {
   lamp: Lamp;
@@ -26,7 +26,13 @@ export function showsFor(build: Build, controlIds: ReadonlySet<Id>): Map<Id, Lam
     for (const [lampId, show] of Object.entries(each.shows)) {
       const lamp = build.lamps[lampId];
       if (!lamp || shows.has(lampId)) continue;
-      shows.set(lampId, { lamp, function: each, show, pattern: patternById(show.patternId), level: each.levelPercent / 100 });
+      shows.set(lampId, {
+        lamp,
+        function: each,
+        show,
+        pattern: patternById(show.patternId),
+        level: each.levelPercent / 100,
+      });
     }
   }
   return shows;

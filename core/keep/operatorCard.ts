@@ -30,14 +30,20 @@ export interface OperatorCard {
   cautions: string[];
 }
 
-const KIND_WORDS: Record<Control['kind'], string> = { switch: 'switch', channel: 'remote channel', signal: 'by itself' };
+const KIND_WORDS: Record<Control['kind'], string> = {
+  switch: 'switch',
+  channel: 'remote channel',
+  signal: 'by itself',
+};
 export const controlKindWords = (kind: Control['kind']): string => KIND_WORDS[kind];
 
 /** Gathers the card from the build; nothing on it is typed by hand, so it cannot go out of date by itself. */
 export function operatorCard(build: Build, { feeds, body }: Assessment): OperatorCard {
   const functions = byPriority(build);
   const usedPatterns = new Map(
-    functions.flatMap((each) => Object.values(each.shows).map((show) => [show.patternId, patternById(show.patternId)] as const)),
+    functions.flatMap((each) =>
+      Object.values(each.shows).map((show) => [show.patternId, patternById(show.patternId)] as const),
+    ),
   );
   return {
     tag: build.unit.tag,
@@ -59,7 +65,11 @@ export function operatorCard(build: Build, { feeds, body }: Assessment): Operato
     })),
     patterns: [...usedPatterns.values()].map((pattern) => {
       const { flashesPerMinute, steady } = patternFigures(pattern);
-      return { name: `${pattern.number} ${pattern.name}`, words: pattern.words, rate: steady ? 'steady' : `${flashesPerMinute} a minute` };
+      return {
+        name: `${pattern.number} ${pattern.name}`,
+        words: pattern.words,
+        rate: steady ? 'steady' : `${flashesPerMinute} a minute`,
+      };
     }),
     cautions: [
       'Pull the fuse before working on a lamp.',

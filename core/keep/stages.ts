@@ -1,8 +1,8 @@
 /** How far a unit is along its track: a share and a few words for each of the eight stages. */
-import { type Build, type Stage, STAGES } from '../build/index.ts';
+import { type Build, STAGES, type Stage } from '../build/index.ts';
 import { slotWhen, unfedLamps } from '../feed/index.ts';
-import type { Assessment } from '../rules/index.ts';
 import { provingStops } from '../prove/index.ts';
+import type { Assessment } from '../rules/index.ts';
 import { jobSteps, partsList } from '../work/index.ts';
 
 export interface StageProgress {
@@ -35,12 +35,29 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
   const progress: Record<Stage, Omit<StageProgress, 'stage'>> = {
     survey: {
       share: slots.length === 0 ? (build.electrics.surveyed ? 0.5 : 0) : part(surveyDone, surveyAll),
-      words: slots.length === 0 ? 'no slots yet' : read === slots.length ? `${read} slots` : `${read} of ${slots.length} read`,
+      words:
+        slots.length === 0
+          ? 'no slots yet'
+          : read === slots.length
+            ? `${read} slots`
+            : `${read} of ${slots.length} read`,
     },
-    place: { share: lamps.length === 0 ? 0 : placeFindings > 0 ? 0.9 : 1, words: lamps.length === 0 ? '' : count(lamps.length, 'lamp') },
-    feed: { share: part(lamps.length - unfed, lamps.length), words: lamps.length === 0 ? '' : unfed > 0 ? `${unfed} unfed` : count(assessment.feeds.length, 'feed') },
-    flash: { share: part(withPattern, lamps.length), words: lamps.length === 0 ? '' : `${withPattern} of ${lamps.length} set` },
-    parts: { share: assessment.feeds.length === 0 ? 0 : missing > 0 ? 0.8 : 1, words: missing > 0 ? `${count(missing, 'kit')} missing` : '' },
+    place: {
+      share: lamps.length === 0 ? 0 : placeFindings > 0 ? 0.9 : 1,
+      words: lamps.length === 0 ? '' : count(lamps.length, 'lamp'),
+    },
+    feed: {
+      share: part(lamps.length - unfed, lamps.length),
+      words: lamps.length === 0 ? '' : unfed > 0 ? `${unfed} unfed` : count(assessment.feeds.length, 'feed'),
+    },
+    flash: {
+      share: part(withPattern, lamps.length),
+      words: lamps.length === 0 ? '' : `${withPattern} of ${lamps.length} set`,
+    },
+    parts: {
+      share: assessment.feeds.length === 0 ? 0 : missing > 0 ? 0.8 : 1,
+      words: missing > 0 ? `${count(missing, 'kit')} missing` : '',
+    },
     build: { share: part(ticked, steps.length), words: steps.length === 0 ? '' : `${ticked} of ${steps.length}` },
     prove: { share: part(proved, stops.length), words: stops.length === 0 ? '' : `${proved} of ${stops.length}` },
     handover: { share: build.handedOver ? 1 : 0, words: build.handedOver ? 'done' : '' },

@@ -68,4 +68,3 @@ export function facesAway(view: View, face: Face): boolean {
   const opposite: Record<Face, View | null> = { front: 'rear', rear: 'front', left: 'right', right: 'left', top: null };
   return opposite[face] === view;
 }
-

@@ -26,12 +26,20 @@ export function tagsFor(build: Build, places: readonly { face: Face; position: P
   places.forEach(({ face, position }, index) => {
     const letter = tagLetter(face, position);
     const mirror = places.findIndex(
-      (other, at) => at < index && other.position.yMm === -position.yMm && position.yMm !== 0 && other.position.xMm === position.xMm && other.position.zMm === position.zMm,
+      (other, at) =>
+        at < index &&
+        other.position.yMm === -position.yMm &&
+        position.yMm !== 0 &&
+        other.position.xMm === position.xMm &&
+        other.position.zMm === position.zMm,
     );
     const shared = mirror >= 0 ? `${letter}${given[mirror]!.slice(1)}` : null;
-    const isPairHead = places.some((other, at) => at > index && other.position.yMm === -position.yMm && position.yMm !== 0);
+    const isPairHead = places.some(
+      (other, at) => at > index && other.position.yMm === -position.yMm && position.yMm !== 0,
+    );
     const letters = isPairHead ? ['L', 'R'] : [letter];
-    const tag = shared && !lamps.some((lamp) => lamp.tag === shared) ? shared : `${letter}${nextTagNumber(lamps, letters)}`;
+    const tag =
+      shared && !lamps.some((lamp) => lamp.tag === shared) ? shared : `${letter}${nextTagNumber(lamps, letters)}`;
     given.push(tag);
     lamps.push({ tag });
   });

@@ -10,7 +10,10 @@ export interface TapedDimension {
 const AXIS_FIELD: Record<TapeEdge['axis'], keyof Position> = { x: 'xMm', y: 'yMm', z: 'zMm' };
 
 /** Distances from every edge to the lamp, nearest first, by axis. The lamp's own depth is left out. */
-export function tapedDimensions(body: Body, lamp: Pick<Lamp, 'face' | 'position'>): Record<TapeEdge['axis'], TapedDimension[]> {
+export function tapedDimensions(
+  body: Body,
+  lamp: Pick<Lamp, 'face' | 'position'>,
+): Record<TapeEdge['axis'], TapedDimension[]> {
   const all: Record<TapeEdge['axis'], TapedDimension[]> = { x: [], y: [], z: [] };
   for (const edge of body.edges) {
     all[edge.axis].push({ edge, lengthMm: Math.abs(lamp.position[AXIS_FIELD[edge.axis]] - edge.atMm) });

@@ -32,9 +32,16 @@ export interface ProvingStop {
   state: 'unread' | 'part' | Verdict;
 }
 
-function latestReading(build: Build, control: Control, place: Reading['place'], quantity: Reading['quantity']): Reading | null {
+function latestReading(
+  build: Build,
+  control: Control,
+  place: Reading['place'],
+  quantity: Reading['quantity'],
+): Reading | null {
   const same = (other: Reading['place']) =>
-    place.kind === 'lamp' ? other.kind === 'lamp' && other.lampId === place.lampId : other.kind === 'feed' && other.fuseId === place.fuseId;
+    place.kind === 'lamp'
+      ? other.kind === 'lamp' && other.lampId === place.lampId
+      : other.kind === 'feed' && other.fuseId === place.fuseId;
   return Object.values(build.readings)
     .filter((reading) => reading.quantity === quantity && reading.setting.includes(control.id) && same(reading.place))
     .reduce<Reading | null>((last, reading) => (last === null || reading.at >= last.at ? reading : last), null);
@@ -45,7 +52,12 @@ function solveSetting(build: Build, controlIds: ReadonlySet<Id>, load: 'average'
   return solveCircuit(compileNetwork(build, { keyOn: true, controlIds, load, batteryV })).elements;
 }
 
-function feedPoints(build: Build, control: Control, feed: AssessedFeed['feed'], shows: readonly LampShow[]): ReadingPoint[] {
+function feedPoints(
+  build: Build,
+  control: Control,
+  feed: AssessedFeed['feed'],
+  shows: readonly LampShow[],
+): ReadingPoint[] {
   const controlIds = new Set([control.id]);
   const points: ReadingPoint[] = [];
   const point = (place: Reading['place'], quantity: Reading['quantity'], label: string) => {
@@ -57,7 +69,9 @@ function feedPoints(build: Build, control: Control, feed: AssessedFeed['feed'], 
     let atA = feedA;
     if (place.kind === 'feed') {
       const steady = shows.every((show) => show.pattern.id === 'steady');
-      const meanA = steady ? feedA : (solveSetting(build, controlIds, 'average', batteryV)[feed.fuse.id]?.currentA ?? 0);
+      const meanA = steady
+        ? feedA
+        : (solveSetting(build, controlIds, 'average', batteryV)[feed.fuse.id]?.currentA ?? 0);
       expected = expectAmps(Math.min(meanA, feedA), feedA);
     } else {
       const load = loadOf(build, place.lampId);
@@ -112,12 +126,23 @@ export function provingStops(build: Build, feeds: readonly AssessedFeed[]): Prov
   return Object.values(build.controls)
     .sort((a, b) => Number(a.kind === 'signal') - Number(b.kind === 'signal') || a.name.localeCompare(b.name))
     .flatMap((control): ProvingStop[] => {
-      const shows = [...showsFor(build, new Set([control.id])).values()].sort((a, b) => compareTags(a.lamp.tag, b.lamp.tag));
+      const shows = [...showsFor(build, new Set([control.id])).values()].sort((a, b) =>
+        compareTags(a.lamp.tag, b.lamp.tag),
+      );
       const own = feeds.filter(({ feed }) => feed.contacts.some((contact) => contact.control.id === control.id));
       if (shows.length === 0 && own.length === 0) return [];
       const powered = solveSetting(build, new Set([control.id]), 'maximum');
-      const unlit = shows.filter(({ lamp }) => !((powered[loadOf(build, lamp.id) ?? '']?.currentA ?? 0) > 1e-3)).map(({ lamp }) => lamp);
-      const points = own.flatMap(({ feed }) => feedPoints(build, control, feed, shows.filter((show) => feed.lamps.some((lamp) => lamp.id === show.lamp.id))));
+      const unlit = shows
+        .filter(({ lamp }) => !((powered[loadOf(build, lamp.id) ?? '']?.currentA ?? 0) > 1e-3))
+        .map(({ lamp }) => lamp);
+      const points = own.flatMap(({ feed }) =>
+        feedPoints(
+          build,
+          control,
+          feed,
+          shows.filter((show) => feed.lamps.some((lamp) => lamp.id === show.lamp.id)),
+        ),
+      );
       return [{ control, shows, unlit, points, state: stateOf(points) }];
     });
 }

@@ -24,7 +24,13 @@ export function expectAmps(meanA: number, peakA: number): Expected {
   const below = meanA * AMP_TOLERANCE_PART + AMP_TOLERANCE_A;
   const above = peakA * AMP_TOLERANCE_PART + AMP_TOLERANCE_A;
   const nominal = meanA;
-  return { low: Math.max(0, meanA - below), nominal, high: peakA + above, nearLow: Math.max(0, meanA - 2 * below), nearHigh: peakA + 2 * above };
+  return {
+    low: Math.max(0, meanA - below),
+    nominal,
+    high: peakA + above,
+    nearLow: Math.max(0, meanA - 2 * below),
+    nearHigh: peakA + 2 * above,
+  };
 }
 
 const band = (nominal: number, below: number, above: number): Expected => ({
@@ -55,5 +61,7 @@ export function explainVerdict(value: number, expected: Expected, unit: 'V' | 'A
     const ohms = atA > 0 ? lostV / atA : 0;
     return `${lostV.toFixed(2)} V too low at ${atA.toFixed(1)} A: about ${ohms.toFixed(2)} ohm too much, in a joint, the ground or too thin a wire.`;
   }
-  return low ? 'Less than the lamps draw: one is dark, or on another feed.' : 'More than the lamps draw: something else hangs on this feed, or a lead is chafed.';
+  return low
+    ? 'Less than the lamps draw: one is dark, or on another feed.'
+    : 'More than the lamps draw: something else hangs on this feed, or a lead is chafed.';
 }

@@ -1,5 +1,5 @@
 /** Findings about flash: M41. */
-import { patternById, patternFigures, PATTERNS, suitsFilament } from '../flash/index.ts';
+import { PATTERNS, patternById, patternFigures, suitsFilament } from '../flash/index.ts';
 import type { CheckContext, FindingRule, Hit } from './finding.ts';
 
 /** Slowest flashing pattern of our own that a filament lamp can follow, offered as the way out. */
@@ -20,7 +20,14 @@ function fastOnFilament({ build }: CheckContext): Hit[] {
           waysOut: [
             {
               label: `Use ${FILAMENT_PATTERN.name}`,
-              operations: [{ kind: 'setPattern', functionId: each.id, lampIds: [lampId], changes: { patternId: FILAMENT_PATTERN.id } }],
+              operations: [
+                {
+                  kind: 'setPattern',
+                  functionId: each.id,
+                  lampIds: [lampId],
+                  changes: { patternId: FILAMENT_PATTERN.id },
+                },
+              ],
             },
           ],
         },

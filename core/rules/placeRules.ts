@@ -38,8 +38,14 @@ function unequalSides({ build }: CheckContext): Hit[] {
           message: `${left.tag} and ${right.tag} are not equal: ${Math.round(apartMm)} mm apart when folded over the centreline.`,
           lampIds: [left.id, right.id],
           waysOut: [
-            { label: `Mirror ${right.tag} from ${left.tag}`, operations: [{ kind: 'moveLamps', moves: [{ lampId: right.id, ...wanted }] }] },
-            { label: `Mirror ${left.tag} from ${right.tag}`, operations: [{ kind: 'moveLamps', moves: [{ lampId: left.id, ...back }] }] },
+            {
+              label: `Mirror ${right.tag} from ${left.tag}`,
+              operations: [{ kind: 'moveLamps', moves: [{ lampId: right.id, ...wanted }] }],
+            },
+            {
+              label: `Mirror ${left.tag} from ${right.tag}`,
+              operations: [{ kind: 'moveLamps', moves: [{ lampId: left.id, ...back }] }],
+            },
           ],
         },
       ];
@@ -53,7 +59,9 @@ function offCentre({ build, body }: CheckContext): Hit[] {
       severity: 'note',
       message: `${lamp.tag} sits ${Math.round(Math.abs(lamp.position.yMm))} mm off the centreline.`,
       lampIds: [lamp.id],
-      waysOut: [{ label: `Centre ${lamp.tag}`, operations: [{ kind: 'moveLamps', moves: centre(build, body, [lamp.id]) }] }],
+      waysOut: [
+        { label: `Centre ${lamp.tag}`, operations: [{ kind: 'moveLamps', moves: centre(build, body, [lamp.id]) }] },
+      ],
     }));
 }
 
@@ -83,7 +91,9 @@ function unequalSpacing({ build, body }: CheckContext): Hit[] {
       {
         message: `Gaps between ${sorted.map((lamp) => lamp.tag).join(', ')} run from ${Math.round(Math.min(...gaps))} to ${Math.round(Math.max(...gaps))} mm.`,
         lampIds,
-        waysOut: [{ label: 'Spread evenly', operations: [{ kind: 'moveLamps', moves: spreadEvenly(build, body, lampIds) }] }],
+        waysOut: [
+          { label: 'Spread evenly', operations: [{ kind: 'moveLamps', moves: spreadEvenly(build, body, lampIds) }] },
+        ],
       },
     ];
   });
@@ -106,7 +116,12 @@ function missingKit({ build }: CheckContext): Hit[] {
             waysOut: [
               {
                 label: `Add ${missing} to the parts`,
-                operations: [{ kind: 'addExtraParts', parts: [{ id, partKey: part.partKey, name: part.name, quantity: missing, modelKey: model.key }] }],
+                operations: [
+                  {
+                    kind: 'addExtraParts',
+                    parts: [{ id, partKey: part.partKey, name: part.name, quantity: missing, modelKey: model.key }],
+                  },
+                ],
               },
             ],
           },
@@ -129,7 +144,12 @@ function throwsTo(lamp: Lamp, model: LampModel): { front: boolean; rear: boolean
 
 function colourWays(lamps: readonly Lamp[], model: LampModel, wrong: LightColour, right: LightColour) {
   if (!model.colours.includes(right) || wrong === right) return [];
-  return [{ label: `Make it ${right}`, operations: [{ kind: 'editLamps' as const, lampIds: lamps.map((lamp) => lamp.id), changes: { colour: right } }] }];
+  return [
+    {
+      label: `Make it ${right}`,
+      operations: [{ kind: 'editLamps' as const, lampIds: lamps.map((lamp) => lamp.id), changes: { colour: right } }],
+    },
+  ];
 }
 
 function wrongColour({ build }: CheckContext): Hit[] {
@@ -138,7 +158,13 @@ function wrongColour({ build }: CheckContext): Hit[] {
     if (!model) return [];
     const to = throwsTo(lamp, model);
     if (lamp.colour === 'red' && to.front) {
-      return [{ message: `${lamp.tag} shows red to the front.`, lampIds: [lamp.id], waysOut: colourWays([lamp], model, 'red', 'amber') }];
+      return [
+        {
+          message: `${lamp.tag} shows red to the front.`,
+          lampIds: [lamp.id],
+          waysOut: colourWays([lamp], model, 'red', 'amber'),
+        },
+      ];
     }
     if (lamp.colour === 'white' && to.rear && !WHITE_TO_REAR_ALLOWED.has(model.kind)) {
       return [
@@ -186,10 +212,10 @@ export const PLACE_RULES: readonly FindingRule[] = [
     code: 'M33',
     severity: 'stop',
     title: 'Colour not allowed in that direction',
-    reason: 'General road rules: no red to the front, no white to the rear but reversing, work and plate lamps; blue and green only where authorised. Local codes and a licensed practitioner decide.',
+    reason:
+      'General road rules: no red to the front, no white to the rear but reversing, work and plate lamps; blue and green only where authorised. Local codes and a licensed practitioner decide.',
     wayOut: 'Choose an allowed colour',
     source: '49 CFR 393.11 and 571.108, from memory, 2026-11; general UN-style practice',
     check: wrongColour,
   },
 ];
-

@@ -25,7 +25,10 @@ function moveToSlot(context: CheckContext, each: AssessedFeed): WayOut[] {
   if (tap?.kind !== 'tap') return [];
   return fittingSlots(context, each)
     .slice(0, 2)
-    .map((slot) => ({ label: `Move to slot ${slot.label}`, operations: [{ kind: 'retapSlot', elementId: tap.id, slotId: slot.id }] }));
+    .map((slot) => ({
+      label: `Move to slot ${slot.label}`,
+      operations: [{ kind: 'retapSlot', elementId: tap.id, slotId: slot.id }],
+    }));
 }
 
 function tappedOverload(context: CheckContext): Hit[] {
@@ -51,7 +54,9 @@ function waysAround(build: Build, each: AssessedFeed, weak: Limit): WayOut[] {
   const ways: WayOut[] = [];
   const smaller = fuseWithin(each.figures.maximumA, weak.limitA);
   if (smaller !== null) {
-    const operations: OperationDraft[] = [{ kind: 'editFuse', elementId: each.feed.fuse.id, changes: { ratingA: smaller } }];
+    const operations: OperationDraft[] = [
+      { kind: 'editFuse', elementId: each.feed.fuse.id, changes: { ratingA: smaller } },
+    ];
     ways.push({ label: `Fit a ${smaller} A fuse`, operations });
   }
   if (weak.kind === 'wire') {
@@ -59,7 +64,10 @@ function waysAround(build: Build, each: AssessedFeed, weak: Limit): WayOut[] {
     const thicker = conductorsOf(wire.table).find((size) => ampacityA(size, { bundled: 3 }) >= each.feed.fuse.ratingA);
     if (thicker) {
       const label = wire.table === 'awg' ? `${thicker.gauge} AWG` : `${thicker.gauge} mm²`;
-      ways.push({ label: `Use ${label}`, operations: [{ kind: 'editWires', wireIds: weak.wireIds, changes: { gauge: thicker.gauge } }] });
+      ways.push({
+        label: `Use ${label}`,
+        operations: [{ kind: 'editWires', wireIds: weak.wireIds, changes: { gauge: thicker.gauge } }],
+      });
     }
   }
   if (weak.kind === 'switch') ways.push(relayWay(each, weak.elementIds[0]!));
@@ -77,18 +85,23 @@ function weakerThanFuse(context: CheckContext): Hit[] {
   const { build, feeds } = context;
   return feeds.flatMap((each): Hit[] => {
     const { feed, figures } = each;
-    return figures.limits
-      .filter((limit) => limit.kind !== 'fuse' && limit.limitA < feed.fuse.ratingA)
-      // A slot that is overloaded outright is M1's to tell.
-      .filter((limit) => limit.kind !== 'slot' || limit.limitA >= figures.maximumA)
-      .map((weak) => ({
-        message: `${feed.fuse.name}: ${weak.name} is good for ${amps(weak.limitA)} behind a ${feed.fuse.ratingA} A fuse.`,
-        reason: `The fuse would let ${weak.name.toLowerCase()} burn before it opens. ${weak.name}: ${weak.reason}.`,
-        feedIds: [feed.fuse.id],
-        lampIds: feed.lamps.map((lamp) => lamp.id),
-        slotIds: weak.kind === 'slot' && feed.slot ? [feed.slot.id] : [],
-        waysOut: weak.kind === 'slot' ? [...waysAround(build, each, weak), ...moveToSlot(context, each)] : waysAround(build, each, weak),
-      }));
+    return (
+      figures.limits
+        .filter((limit) => limit.kind !== 'fuse' && limit.limitA < feed.fuse.ratingA)
+        // A slot that is overloaded outright is M1's to tell.
+        .filter((limit) => limit.kind !== 'slot' || limit.limitA >= figures.maximumA)
+        .map((weak) => ({
+          message: `${feed.fuse.name}: ${weak.name} is good for ${amps(weak.limitA)} behind a ${feed.fuse.ratingA} A fuse.`,
+          reason: `The fuse would let ${weak.name.toLowerCase()} burn before it opens. ${weak.name}: ${weak.reason}.`,
+          feedIds: [feed.fuse.id],
+          lampIds: feed.lamps.map((lamp) => lamp.id),
+          slotIds: weak.kind === 'slot' && feed.slot ? [feed.slot.id] : [],
+          waysOut:
+            weak.kind === 'slot'
+              ? [...waysAround(build, each, weak), ...moveToSlot(context, each)]
+              : waysAround(build, each, weak),
+        }))
+    );
   });
 }
 
@@ -101,26 +114,57 @@ function wrongTime(context: CheckContext): Hit[] {
     const common = { feedIds: [feed.fuse.id], slotIds: [feed.slot.id], lampIds: feed.lamps.map((lamp) => lamp.id) };
     const slot = `Slot ${feed.slot.label}`;
     if (when === 'unread') {
-      return [{ ...common, severity: 'caution', message: `${slot} feeds ${feed.fuse.name} but nobody has metered it.`, reason: 'A slot that looks right may be dead, reserved, or live at the wrong time. Read it key off and key on, in Survey.' }];
+      return [
+        {
+          ...common,
+          severity: 'caution',
+          message: `${slot} feeds ${feed.fuse.name} but nobody has metered it.`,
+          reason:
+            'A slot that looks right may be dead, reserved, or live at the wrong time. Read it key off and key on, in Survey.',
+        },
+      ];
     }
     const waysOut = moveToSlot(context, each);
     if (when === 'always') {
-      const operations: OperationDraft[] = [{ kind: 'editFuse', elementId: feed.fuse.id, changes: { wanted: 'always' } }];
-      return [{ ...common, severity: 'caution', message: `${slot} is hot with the key off; ${feed.fuse.name} should go dead with the key.`, reason: 'Lamps left on would run the battery down.', waysOut: [...waysOut, { label: 'Let it be always hot', operations }] }];
+      const operations: OperationDraft[] = [
+        { kind: 'editFuse', elementId: feed.fuse.id, changes: { wanted: 'always' } },
+      ];
+      return [
+        {
+          ...common,
+          severity: 'caution',
+          message: `${slot} is hot with the key off; ${feed.fuse.name} should go dead with the key.`,
+          reason: 'Lamps left on would run the battery down.',
+          waysOut: [...waysOut, { label: 'Let it be always hot', operations }],
+        },
+      ];
     }
     if (when === 'ignition') {
-      const operations: OperationDraft[] = [{ kind: 'editFuse', elementId: feed.fuse.id, changes: { wanted: 'ignition' } }];
-      return [{ ...common, message: `${slot} is dead with the key off; ${feed.fuse.name} must work without the key.`, waysOut: [...waysOut, { label: 'Key on is enough', operations }] }];
+      const operations: OperationDraft[] = [
+        { kind: 'editFuse', elementId: feed.fuse.id, changes: { wanted: 'ignition' } },
+      ];
+      return [
+        {
+          ...common,
+          message: `${slot} is dead with the key off; ${feed.fuse.name} must work without the key.`,
+          waysOut: [...waysOut, { label: 'Key on is enough', operations }],
+        },
+      ];
     }
     const why = when === 'reserved' ? `kept for ${feed.slot.reservedFor}` : SLOT_WHEN_WORDS[when];
-    return [{ ...common, message: `${slot} is ${why}; ${feed.fuse.name} would have no power of its own there.`, waysOut }];
+    return [
+      { ...common, message: `${slot} is ${why}; ${feed.fuse.name} would have no power of its own there.`, waysOut },
+    ];
   });
 }
 
 function contactOverload({ feeds }: CheckContext): Hit[] {
   return feeds.flatMap((each): Hit[] =>
     each.feed.contacts
-      .filter(({ element, control }) => element.kind === 'switch' && control.ratingA !== null && each.figures.maximumA > control.ratingA)
+      .filter(
+        ({ element, control }) =>
+          element.kind === 'switch' && control.ratingA !== null && each.figures.maximumA > control.ratingA,
+      )
       .map(({ element, control }) => ({
         message: `${control.name} is rated ${amps(control.ratingA!)} and would switch ${amps(each.figures.maximumA)} (${each.feed.fuse.name}) without a relay.`,
         feedIds: [each.feed.fuse.id],
@@ -135,7 +179,8 @@ export const POWER_RULES: readonly FindingRule[] = [
     code: 'M1',
     severity: 'stop',
     title: 'Tapped circuit overloaded',
-    reason: "The slot's wire and bus were sized for what is on it; with the new lamps they run hot or the unit's own load goes dark.",
+    reason:
+      "The slot's wire and bus were sized for what is on it; with the new lamps they run hot or the unit's own load goes dark.",
     wayOut: 'Move the feed to a slot with room',
     source: 'Common practice, no source',
     check: tappedOverload,

@@ -96,5 +96,7 @@ describe('lengths as typed and as taped', () => {
     ['12,5', 'mm', 12.5],
   ] as const)('reads %s (%s)', (text, unit, mm) => expect(parseLength(text, unit)).toBeCloseTo(mm, 6));
 
-  it.each(['', 'abc', '1/0', '12 m'])('does not take %j for a length', (text) => expect(parseLength(text, 'mm')).toBeNull());
+  it.each(['', 'abc', '1/0', '12 m'])('does not take %j for a length', (text) =>
+    expect(parseLength(text, 'mm')).toBeNull(),
+  );
 });

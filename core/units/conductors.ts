@@ -111,7 +111,8 @@ export const conductorsOf = (table: ConductorTable): readonly Conductor[] => TAB
 /** One size. Throws RangeError when the table has no such gauge. */
 export function conductor(table: ConductorTable, gauge: string): Conductor {
   const found = TABLES[table].find((row) => row.gauge === gauge);
-  if (!found) throw new RangeError(`gauge must be one of ${TABLES[table].map((r) => r.gauge).join(', ')}, got ${gauge}`);
+  if (!found)
+    throw new RangeError(`gauge must be one of ${TABLES[table].map((r) => r.gauge).join(', ')}, got ${gauge}`);
   return found;
 }
 

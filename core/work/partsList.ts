@@ -1,7 +1,7 @@
 /** The list of parts: what the build uses, counted from the build itself. */
 import type { Build, Id } from '../build/index.ts';
-import type { AssessedFeed } from '../rules/index.ts';
 import { compareTags } from '../place/index.ts';
+import type { AssessedFeed } from '../rules/index.ts';
 import { conductor } from '../units/index.ts';
 
 export type PartGroup = 'lamps' | 'mounting' | 'feed' | 'wire' | 'joints' | 'sundries';
@@ -42,7 +42,8 @@ const CRIMP_RANGES = [
 ] as const;
 
 /** Colour of the insulated crimp for a conductor: `crimpColour(2.5) // => 'blue'`; null above 6 mm2. */
-export const crimpColour = (areaMm2: number): string | null => CRIMP_RANGES.find((range) => areaMm2 <= range.upToMm2)?.name ?? null;
+export const crimpColour = (areaMm2: number): string | null =>
+  CRIMP_RANGES.find((range) => areaMm2 <= range.upToMm2)?.name ?? null;
 
 class Lines {
   private readonly byKey = new Map<string, PartLine>();
@@ -73,52 +74,153 @@ function addLamps(build: Build, lines: Lines): void {
   for (const model of Object.values(build.models)) {
     const lamps = Object.values(build.lamps).filter((lamp) => lamp.modelKey === model.key);
     if (lamps.length === 0) continue;
-    const tags = lamps.map((lamp) => lamp.tag).sort(compareTags).join(' ');
+    const tags = lamps
+      .map((lamp) => lamp.tag)
+      .sort(compareTags)
+      .join(' ');
     const lampIds = lamps.map((lamp) => lamp.id);
-    lines.add({ key: model.key, group: 'lamps', name: model.name, quantity: lamps.length, unit: 'pcs', use: tags, inBox: model.kitContents, lampIds });
+    lines.add({
+      key: model.key,
+      group: 'lamps',
+      name: model.name,
+      quantity: lamps.length,
+      unit: 'pcs',
+      use: tags,
+      inBox: model.kitContents,
+      lampIds,
+    });
     for (const part of model.soldApart.filter((each) => each.needed)) {
       const added = build.extraParts[`${part.partKey}:${model.key}`]?.quantity ?? 0;
       const missing = lamps.length - added;
       if (missing > 0) {
-        lines.add({ key: `missing ${part.partKey}:${model.key}`, group: 'mounting', name: part.name, quantity: missing, unit: 'pcs', use: tags, missing: true, lampIds, reason: `sold apart from ${model.name}` });
+        lines.add({
+          key: `missing ${part.partKey}:${model.key}`,
+          group: 'mounting',
+          name: part.name,
+          quantity: missing,
+          unit: 'pcs',
+          use: tags,
+          missing: true,
+          lampIds,
+          reason: `sold apart from ${model.name}`,
+        });
       }
     }
     for (const mount of model.mounts.filter((each) => each.kind === 'grommet')) {
       const inGrommet = lamps.filter((lamp) => lamp.mount === mount.kind);
       if (inGrommet.length === 0) continue;
-      const use = inGrommet.map((lamp) => lamp.tag).sort(compareTags).join(' ');
-      lines.add({ key: `grommet ${mount.holeMm}`, group: 'mounting', name: `Grommet for ${mount.holeMm} mm hole`, quantity: inGrommet.length, unit: 'pcs', use });
+      const use = inGrommet
+        .map((lamp) => lamp.tag)
+        .sort(compareTags)
+        .join(' ');
+      lines.add({
+        key: `grommet ${mount.holeMm}`,
+        group: 'mounting',
+        name: `Grommet for ${mount.holeMm} mm hole`,
+        quantity: inGrommet.length,
+        unit: 'pcs',
+        use,
+      });
     }
   }
   for (const part of Object.values(build.extraParts)) {
-    lines.add({ key: part.id, group: 'mounting', name: part.name, quantity: part.quantity, unit: 'pcs', use: part.modelKey ? (build.models[part.modelKey]?.name ?? part.modelKey) : 'added by hand' });
+    lines.add({
+      key: part.id,
+      group: 'mounting',
+      name: part.name,
+      quantity: part.quantity,
+      unit: 'pcs',
+      use: part.modelKey ? (build.models[part.modelKey]?.name ?? part.modelKey) : 'added by hand',
+    });
   }
 }
 
 function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): void {
   for (const { feed } of feeds) {
     const use = feed.fuse.name;
-    lines.add({ key: `fuse ${feed.fuse.ratingA}`, group: 'feed', name: `Blade fuse ${feed.fuse.ratingA} A`, quantity: 1, unit: 'pcs', use });
-    if (feed.source?.kind === 'tap') lines.add({ key: 'add-a-tap', group: 'feed', name: 'Add-a-tap fuse holder', quantity: 1, unit: 'pcs', use });
-    if (feed.source?.kind === 'stud') lines.add({ key: 'inline-holder', group: 'feed', name: 'Sealed inline fuse holder', quantity: 1, unit: 'pcs', use });
+    lines.add({
+      key: `fuse ${feed.fuse.ratingA}`,
+      group: 'feed',
+      name: `Blade fuse ${feed.fuse.ratingA} A`,
+      quantity: 1,
+      unit: 'pcs',
+      use,
+    });
+    if (feed.source?.kind === 'tap')
+      lines.add({ key: 'add-a-tap', group: 'feed', name: 'Add-a-tap fuse holder', quantity: 1, unit: 'pcs', use });
+    if (feed.source?.kind === 'stud')
+      lines.add({
+        key: 'inline-holder',
+        group: 'feed',
+        name: 'Sealed inline fuse holder',
+        quantity: 1,
+        unit: 'pcs',
+        use,
+      });
     for (const { element, control } of feed.contacts) {
-      if (element.kind === 'relay') lines.add({ key: `relay ${element.ratingA}`, group: 'feed', name: `Relay ${element.ratingA} A with socket`, quantity: 1, unit: 'pcs', use });
-      if (control.kind === 'switch') lines.add({ key: `switch ${control.ratingA}`, group: 'feed', name: `Rocker switch ${control.ratingA} A`, quantity: 1, unit: 'pcs', use: control.name });
+      if (element.kind === 'relay')
+        lines.add({
+          key: `relay ${element.ratingA}`,
+          group: 'feed',
+          name: `Relay ${element.ratingA} A with socket`,
+          quantity: 1,
+          unit: 'pcs',
+          use,
+        });
+      if (control.kind === 'switch')
+        lines.add({
+          key: `switch ${control.ratingA}`,
+          group: 'feed',
+          name: `Rocker switch ${control.ratingA} A`,
+          quantity: 1,
+          unit: 'pcs',
+          use: control.name,
+        });
     }
     for (const wire of [...feed.wires, ...feed.groundWires]) {
       const label = wire.table === 'awg' ? `${wire.gauge} AWG` : `${wire.gauge} mm²`;
-      lines.add({ key: `wire ${label} ${wire.colour}`, group: 'wire', name: `Wire ${label}, ${wire.colour}`, quantity: (wire.lengthMm / 1000) * WASTE_FACTOR, unit: 'm', use });
+      lines.add({
+        key: `wire ${label} ${wire.colour}`,
+        group: 'wire',
+        name: `Wire ${label}, ${wire.colour}`,
+        quantity: (wire.lengthMm / 1000) * WASTE_FACTOR,
+        unit: 'm',
+        use,
+      });
       const colour = crimpColour(conductor(wire.table, wire.gauge).areaMm2);
       const name = colour ? `Sealed crimp, ${colour}` : `Compression lug, ${label}`;
       lines.add({ key: name, group: 'joints', name, quantity: 2, unit: 'pcs', use });
     }
     const grounds = feed.elementIds.filter((id) => build.elements[id]?.kind === 'ground').length;
-    if (grounds > 0) lines.add({ key: 'ring-m6', group: 'joints', name: 'Ground bolt M6 with ring and star washer', quantity: grounds, unit: 'pcs', use });
+    if (grounds > 0)
+      lines.add({
+        key: 'ring-m6',
+        group: 'joints',
+        name: 'Ground bolt M6 with ring and star washer',
+        quantity: grounds,
+        unit: 'pcs',
+        use,
+      });
     const metres = feed.wires.reduce((sum, wire) => sum + wire.lengthMm, 0) / 1000;
-    lines.add({ key: 'loom', group: 'sundries', name: 'Split loom 10 mm', quantity: metres * WASTE_FACTOR, unit: 'm', use });
-    lines.add({ key: 'ties', group: 'sundries', name: 'Cable tie 200 mm', quantity: Math.ceil(metres / 0.3), unit: 'pcs', use });
+    lines.add({
+      key: 'loom',
+      group: 'sundries',
+      name: 'Split loom 10 mm',
+      quantity: metres * WASTE_FACTOR,
+      unit: 'm',
+      use,
+    });
+    lines.add({
+      key: 'ties',
+      group: 'sundries',
+      name: 'Cable tie 200 mm',
+      quantity: Math.ceil(metres / 0.3),
+      unit: 'pcs',
+      use,
+    });
   }
 }
 
 /** Quantity as bought: whole pieces, wire up to the next half metre. */
-export const boughtQuantity = (line: PartLine): number => (line.unit === 'm' ? Math.ceil(line.quantity * 2 - 1e-9) / 2 : Math.ceil(line.quantity));
+export const boughtQuantity = (line: PartLine): number =>
+  line.unit === 'm' ? Math.ceil(line.quantity * 2 - 1e-9) / 2 : Math.ceil(line.quantity);

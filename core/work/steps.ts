@@ -3,8 +3,8 @@
  * prove before trim, fuse last. Keys are stable, so a tick survives a change elsewhere in the build.
  */
 import type { Build, Face, Id, Lamp, Position } from '../build/index.ts';
-import type { AssessedFeed } from '../rules/index.ts';
 import { compareTags, tagList } from '../place/index.ts';
+import type { AssessedFeed } from '../rules/index.ts';
 
 export interface Step {
   key: string;
@@ -20,7 +20,13 @@ export interface Step {
   minutes: number;
 }
 
-const FACE_NAMES: Record<Face, string> = { front: 'front', rear: 'rear', left: 'left side', right: 'right side', top: 'roof' };
+const FACE_NAMES: Record<Face, string> = {
+  front: 'front',
+  rear: 'rear',
+  left: 'left side',
+  right: 'right side',
+  top: 'roof',
+};
 
 /** Minutes by kind of work (common practice, no source): about 20 to 25 for a fused circuit once the way is known. */
 const MINUTES = { tap: 22, hole: 6, bracket: 12, joint: 3, metre: 4, program: 4 };
@@ -42,7 +48,10 @@ const idsOf = (lamps: readonly Lamp[]) => lamps.map((lamp) => lamp.id);
 function byFace(lamps: readonly Lamp[]): [Face, Lamp[]][] {
   const order: Face[] = ['front', 'left', 'top', 'right', 'rear'];
   return order
-    .map((face): [Face, Lamp[]] => [face, lamps.filter((lamp) => lamp.face === face).sort((a, b) => compareTags(a.tag, b.tag))])
+    .map((face): [Face, Lamp[]] => [
+      face,
+      lamps.filter((lamp) => lamp.face === face).sort((a, b) => compareTags(a.tag, b.tag)),
+    ])
     .filter(([, list]) => list.length > 0);
 }
 

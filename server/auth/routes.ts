@@ -21,17 +21,28 @@ const SignIn = z.strictObject({
   password: z.string().min(1, 'Type your password').max(200),
 });
 
-export async function authRoutes(instance: FastifyInstance, { auth, signInTries }: { auth: AuthService; signInTries?: number }) {
+export async function authRoutes(
+  instance: FastifyInstance,
+  { auth, signInTries }: { auth: AuthService; signInTries?: number },
+) {
   const app = instance.withTypeProvider<ZodTypeProvider>();
 
-  app.get('/api/session', { config: { access: 'sign-in' }, schema: { response: { 200: SessionShape.nullable() } } }, async (request) => request.session);
+  app.get(
+    '/api/session',
+    { config: { access: 'sign-in' }, schema: { response: { 200: SessionShape.nullable() } } },
+    async (request) => request.session,
+  );
 
   app.post(
     '/api/session',
     {
       config: {
         access: 'open',
-        rateLimit: { max: signInTries ?? SIGN_IN_TRIES_A_MINUTE, timeWindow: '1 minute', errorResponseBuilder: () => new ApiError('TOO_MANY_TRIES') },
+        rateLimit: {
+          max: signInTries ?? SIGN_IN_TRIES_A_MINUTE,
+          timeWindow: '1 minute',
+          errorResponseBuilder: () => new ApiError('TOO_MANY_TRIES'),
+        },
       },
       schema: { body: SignIn, response: { 200: SessionShape } },
     },
@@ -51,7 +62,10 @@ export async function authRoutes(instance: FastifyInstance, { auth, signInTries 
 
   app.get(
     '/api/demo',
-    { config: { access: 'open' }, schema: { response: { 200: z.object({ password: z.string(), people: z.array(PersonShape) }).nullable() } } },
+    {
+      config: { access: 'open' },
+      schema: { response: { 200: z.object({ password: z.string(), people: z.array(PersonShape) }).nullable() } },
+    },
     () => auth.demoChoices(),
   );
 }

@@ -1,8 +1,8 @@
 import { Op } from 'sequelize';
-import { uuidv7 } from '../ids.ts';
 import type { Database } from '../database/connect.ts';
 import type { PersonRow } from '../database/models.ts';
 import { ApiError } from '../errors.ts';
+import { uuidv7 } from '../ids.ts';
 import { checkPassword, hashPassword, newToken, tokenHash } from './passwords.ts';
 
 export type Role = PersonRow['role'];
@@ -32,7 +32,10 @@ const expiry = () => new Date(Date.now() + SESSION_HOURS * 3600 * 1000);
 export function authService({ tables }: Database) {
   return {
     async signIn(username: string, password: string): Promise<{ token: string; session: Session }> {
-      const row = (await tables.people.findOne({ where: { username: username.trim().toLowerCase() }, raw: true })) as PersonRow | null;
+      const row = (await tables.people.findOne({
+        where: { username: username.trim().toLowerCase() },
+        raw: true,
+      })) as PersonRow | null;
       if (!(await checkPassword(row?.passwordHash ?? null, password)) || !row) throw new ApiError('SIGN_IN_FAILED');
       const token = newToken();
       const csrf = newToken();
@@ -58,7 +61,13 @@ export function authService({ tables }: Database) {
       await tables.sessions.destroy({ where: { tokenHash: tokenHash(token) } });
     },
 
-    async addPerson(given: { username: string; name: string; role: Role; colour: string; password: string }): Promise<Person> {
+    async addPerson(given: {
+      username: string;
+      name: string;
+      role: Role;
+      colour: string;
+      password: string;
+    }): Promise<Person> {
       const row: PersonRow = {
         id: uuidv7(),
         username: given.username.trim().toLowerCase(),

@@ -37,9 +37,12 @@ export function ensurePrograms(needed: { program: string; packageName: string }[
   if (missing.length === 0) return;
   const command = `apt-get install -y --no-install-recommends ${missing.join(' ')}`;
   if (!isInstalled('apt-get')) {
-    throw new SetupProblem(`${missing.join(', ')} is missing and this machine has no apt-get: install it with your own package manager, then start again.`);
+    throw new SetupProblem(
+      `${missing.join(', ')} is missing and this machine has no apt-get: install it with your own package manager, then start again.`,
+    );
   }
-  if (process.getuid?.() !== 0) throw new SetupProblem(`${missing.join(', ')} is missing: run "sudo ${command}", then start again.`);
+  if (process.getuid?.() !== 0)
+    throw new SetupProblem(`${missing.join(', ')} is missing: run "sudo ${command}", then start again.`);
   console.log(`Installing ${missing.join(', ')} from Debian's packages (once) ...`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const update = spawnSync('apt-get', ['update', '-qq'], { env, encoding: 'utf8' });
@@ -85,7 +88,9 @@ function makeDataFolder(folder: string): void {
     { encoding: 'utf8' },
   );
   if (made.status !== 0) {
-    throw new SetupProblem(`MariaDB could not make its data folder ${folder}: ${(made.stderr || made.stdout || '').trim().split('\n').at(-1)}`);
+    throw new SetupProblem(
+      `MariaDB could not make its data folder ${folder}: ${(made.stderr || made.stdout || '').trim().split('\n').at(-1)}`,
+    );
   }
   writeFileSync(path.join(making, READY_MARK), '');
   if (existsSync(folder)) rmSync(folder, { recursive: true });
@@ -113,14 +118,17 @@ function clearStaleLock(pidFile: string, dataFolder: string): void {
       // The process ended between the two looks; then the lock is stale.
     }
     if (commandLine.includes('mariadbd') && commandLine.includes(dataFolder)) {
-      throw new SetupProblem(`West Ember's database already runs on this data folder (process ${pid}): stop that one first, or use --data with another folder.`);
+      throw new SetupProblem(
+        `West Ember's database already runs on this data folder (process ${pid}): stop that one first, or use --data with another folder.`,
+      );
     }
   }
   rmSync(pidFile);
 }
 
 function secretOf(file: string): string {
-  if (existsSync(file)) return (JSON.parse(readFileSync(file, 'utf8')) as { databasePassword: string }).databasePassword;
+  if (existsSync(file))
+    return (JSON.parse(readFileSync(file, 'utf8')) as { databasePassword: string }).databasePassword;
   const databasePassword = randomBytes(24).toString('hex');
   writeFileSync(file, JSON.stringify({ databasePassword }), { mode: 0o600 });
   return databasePassword;
@@ -131,8 +139,14 @@ async function waitUntilReady(socketPath: string, child: ChildProcess, logFile: 
   const user = os.userInfo().username;
   for (;;) {
     if (child.exitCode !== null || child.signalCode !== null || Date.now() > deadline) {
-      const errors = existsSync(logFile) ? readFileSync(logFile, 'utf8').split('\n').filter((line) => line.includes('[ERROR]')) : [];
-      throw new SetupProblem(`MariaDB did not start: ${errors.at(-1)?.replace(/^.*\[ERROR\]\s*/, '') ?? 'no reason given'} (log: ${logFile}).`);
+      const errors = existsSync(logFile)
+        ? readFileSync(logFile, 'utf8')
+            .split('\n')
+            .filter((line) => line.includes('[ERROR]'))
+        : [];
+      throw new SetupProblem(
+        `MariaDB did not start: ${errors.at(-1)?.replace(/^.*\[ERROR\]\s*/, '') ?? 'no reason given'} (log: ${logFile}).`,
+      );
     }
     try {
       return await createConnection({ socketPath, user, connectTimeout: 1000 });
@@ -151,15 +165,22 @@ export async function startDatabase(options: { dataFolder: string; port: number 
   const logFile = path.join(root, 'mariadb.log');
   clearStaleLock(pidFile, dataFolder);
   if (await isPortTaken(options.port)) {
-    throw new SetupProblem(`Port ${options.port}, wanted for the database, is in use: stop what uses it, or start with another --port.`);
+    throw new SetupProblem(
+      `Port ${options.port}, wanted for the database, is in use: stop what uses it, or start with another --port.`,
+    );
   }
   makeDataFolder(dataFolder);
   const inFolder = path.join(root, 'mariadb.sock');
   const socketPath =
-    inFolder.length <= LONGEST_SOCKET_PATH ? inFolder : path.join(os.tmpdir(), `west-ember-${process.pid}-${options.port}.sock`);
+    inFolder.length <= LONGEST_SOCKET_PATH
+      ? inFolder
+      : path.join(os.tmpdir(), `west-ember-${process.pid}-${options.port}.sock`);
   const password = secretOf(path.join(root, 'secrets.json'));
   const log = openSync(logFile, 'a');
-  const program = execFileSync('which', ['mariadbd'], { encoding: 'utf8', env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` } }).trim();
+  const program = execFileSync('which', ['mariadbd'], {
+    encoding: 'utf8',
+    env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` },
+  }).trim();
   const child = spawn(
     program,
     [
@@ -190,7 +211,9 @@ export async function startDatabase(options: { dataFolder: string; port: number 
   }
   await admin.query(`CREATE DATABASE IF NOT EXISTS ${DATABASE} CHARACTER SET utf8mb4`);
   await admin.query(`CREATE USER IF NOT EXISTS '${USER}'@'127.0.0.1' IDENTIFIED BY '${password}'`);
-  await admin.query(`GRANT SELECT, INSERT, UPDATE, DELETE, CREATE, ALTER, DROP, INDEX, REFERENCES ON ${DATABASE}.* TO '${USER}'@'127.0.0.1'`);
+  await admin.query(
+    `GRANT SELECT, INSERT, UPDATE, DELETE, CREATE, ALTER, DROP, INDEX, REFERENCES ON ${DATABASE}.* TO '${USER}'@'127.0.0.1'`,
+  );
   await admin.end();
   return {
     address: { host: '127.0.0.1', port: options.port, user: USER, password, database: DATABASE },

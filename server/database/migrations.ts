@@ -51,7 +51,18 @@ const MIGRATIONS: Migration[] = [
       for (const statement of FIRST_TABLES) await query.sequelize.query(statement);
     },
     async down(query) {
-      for (const name of ['settings', 'shelf', 'readings', 'patterns', 'feeds', 'lamps', 'operations', 'units', 'sessions', 'people']) {
+      for (const name of [
+        'settings',
+        'shelf',
+        'readings',
+        'patterns',
+        'feeds',
+        'lamps',
+        'operations',
+        'units',
+        'sessions',
+        'people',
+      ]) {
         await query.dropTable(name);
       }
     },

@@ -120,8 +120,20 @@ export function defineTables(sequelize: Sequelize): Tables {
   const table = <Row extends object>(name: string, columns: Record<string, object>): Table<Row> =>
     sequelize.define(name, columns as never, { ...options, tableName: name }) as unknown as Table<Row>;
   return {
-    people: table('people', { id: key(), username: text(60), name: text(80), role: text(20), colour: text(9), passwordHash: text(200) }),
-    sessions: table('sessions', { tokenHash: { ...text(64), primaryKey: true }, personId: uuid(), csrf: text(64), expiresAt: moment() }),
+    people: table('people', {
+      id: key(),
+      username: text(60),
+      name: text(80),
+      role: text(20),
+      colour: text(9),
+      passwordHash: text(200),
+    }),
+    sessions: table('sessions', {
+      tokenHash: { ...text(64), primaryKey: true },
+      personId: uuid(),
+      csrf: text(64),
+      expiresAt: moment(),
+    }),
     units: table('units', {
       id: key(),
       tag: text(12),
@@ -155,10 +167,35 @@ export function defineTables(sequelize: Sequelize): Tables {
       yMm: number(),
       zMm: number(),
     }),
-    feeds: table('feeds', { unitId: key(), fuseId: key(), name: text(60), slotLabel: text(24), ratingA: number(), maximumA: number() }),
-    patterns: table('patterns', { unitId: key(), functionId: key(), lampId: key(), patternId: text(40), phase: text(1) }),
-    readings: table('readings', { unitId: key(), readingId: key(), quantity: text(10), value: number(), byName: text(80), at: moment() }),
-    shelf: table('shelf', { modelKey: { ...text(10), primaryKey: true }, name: text(80), kind: text(20), entry: long() }),
+    feeds: table('feeds', {
+      unitId: key(),
+      fuseId: key(),
+      name: text(60),
+      slotLabel: text(24),
+      ratingA: number(),
+      maximumA: number(),
+    }),
+    patterns: table('patterns', {
+      unitId: key(),
+      functionId: key(),
+      lampId: key(),
+      patternId: text(40),
+      phase: text(1),
+    }),
+    readings: table('readings', {
+      unitId: key(),
+      readingId: key(),
+      quantity: text(10),
+      value: number(),
+      byName: text(80),
+      at: moment(),
+    }),
+    shelf: table('shelf', {
+      modelKey: { ...text(10), primaryKey: true },
+      name: text(80),
+      kind: text(20),
+      entry: long(),
+    }),
     settings: table('settings', { name: { ...text(40), primaryKey: true }, value: text(200) }),
   };
 }

@@ -62,7 +62,13 @@ export default async function operatorCardPdf({ build, address, printedAt }: Car
             { text: card.size, color: MUTED, margin: [0, 2, 0, 0] },
           ],
         },
-        { width: 92, stack: [{ qr: address, fit: 88, foreground: INK }, { text: 'scan for this unit', fontSize: 7, color: MUTED, alignment: 'center', margin: [0, 3, 0, 0] }] },
+        {
+          width: 92,
+          stack: [
+            { qr: address, fit: 88, foreground: INK },
+            { text: 'scan for this unit', fontSize: 7, color: MUTED, alignment: 'center', margin: [0, 3, 0, 0] },
+          ],
+        },
       ],
     },
     { canvas: [{ type: 'line', x1: 0, y1: 8, x2: 515, y2: 8, lineWidth: 2, lineColor: EMBER }] },
@@ -71,7 +77,12 @@ export default async function operatorCardPdf({ build, address, printedAt }: Car
       [130, 110, '*', 90],
       ['Control', 'Function', 'Lamps', 'Pattern'],
       card.controls.map((row) => [
-        { text: [{ text: row.control.name, bold: true }, { text: `  ${controlKindWords(row.control.kind)}`, color: MUTED }] },
+        {
+          text: [
+            { text: row.control.name, bold: true },
+            { text: `  ${controlKindWords(row.control.kind)}`, color: MUTED },
+          ],
+        },
         row.functionName,
         row.lamps,
         row.pattern,
@@ -104,7 +115,12 @@ export default async function operatorCardPdf({ build, address, printedAt }: Car
       section: { font: 'Condensed', fontSize: 16, margin: [0, 16, 0, 5] },
       head: { color: MUTED, fontSize: 9 },
     },
-    footer: { text: `West Ember · printed ${printedAt} · made from the build, revision by revision`, alignment: 'center', fontSize: 8, color: MUTED },
+    footer: {
+      text: `West Ember · printed ${printedAt} · made from the build, revision by revision`,
+      alignment: 'center',
+      fontSize: 8,
+      color: MUTED,
+    },
     content,
   } as never);
   return new Uint8Array(await pdf.getBuffer());

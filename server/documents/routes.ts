@@ -12,13 +12,18 @@ import type { CardRequest } from './operatorCardPdf.ts';
 
 const WORKER_IDLE_MS = 60_000;
 
-export async function documentRoutes(instance: FastifyInstance, { units, shelf }: { units: UnitsService; shelf: ShelfService }) {
+export async function documentRoutes(
+  instance: FastifyInstance,
+  { units, shelf }: { units: UnitsService; shelf: ShelfService },
+) {
   const app = instance.withTypeProvider<ZodTypeProvider>();
   const pool = new Piscina<CardRequest, Uint8Array>({
     filename: new URL('./operatorCardPdf.ts', import.meta.url).href,
     minThreads: 0,
     maxThreads: 2,
     idleTimeout: WORKER_IDLE_MS,
+    // Said here and not inherited: the tests run the application under another loader.
+    execArgv: ['--import', 'tsx'],
   });
   app.addHook('onClose', () => pool.destroy());
   const options = { config: { access: EVERYONE }, schema: { params: z.object({ id: z.uuid() }) } };

@@ -12,7 +12,12 @@ export function shelfService({ tables }: Database) {
     /** Puts entries on the shelf; an entry that is there already is replaced. Builds keep their own copies. */
     async put(entries: readonly ShelfEntry[]): Promise<void> {
       await tables.shelf.bulkCreate(
-        entries.map((entry) => ({ modelKey: entry.model.key, name: entry.model.name, kind: entry.model.kind, entry: JSON.stringify(entry) })),
+        entries.map((entry) => ({
+          modelKey: entry.model.key,
+          name: entry.model.name,
+          kind: entry.model.kind,
+          entry: JSON.stringify(entry),
+        })),
         { updateOnDuplicate: ['name', 'kind', 'entry'] },
       );
     },

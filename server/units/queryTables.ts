@@ -19,7 +19,15 @@ export async function writeQueryTables(
   if (changed('lamps')) {
     await tables.lamps.destroy({ where, transaction });
     await tables.lamps.bulkCreate(
-      Object.values(build.lamps).map((lamp) => ({ unitId, lampId: lamp.id, tag: lamp.tag, modelKey: lamp.modelKey, face: lamp.face, colour: lamp.colour, ...lamp.position })),
+      Object.values(build.lamps).map((lamp) => ({
+        unitId,
+        lampId: lamp.id,
+        tag: lamp.tag,
+        modelKey: lamp.modelKey,
+        face: lamp.face,
+        colour: lamp.colour,
+        ...lamp.position,
+      })),
       { transaction },
     );
   }

@@ -37,12 +37,20 @@ export async function unitRoutes(instance: FastifyInstance, { units }: { units: 
 
   app.get('/api/units/:id', { ...everyone, schema: { params: UnitParams } }, (request) => units.get(request.params.id));
 
-  app.get('/api/units/:id/history', { ...everyone, schema: { params: UnitParams } }, (request) => units.history(request.params.id));
+  app.get('/api/units/:id/history', { ...everyone, schema: { params: UnitParams } }, (request) =>
+    units.history(request.params.id),
+  );
 
   // Owners may come in here too: which operations a role may send is judged one by one.
-  app.post('/api/units/:id/operations', { ...everyone, schema: { params: UnitParams, body: SendOperations } }, async (request) => {
-    const { baseRevision, clientId, operations } = request.body;
-    const { person } = sessionOf(request);
-    return { outcomes: await units.applyOperations(request.params.id, baseRevision, operations, { person, clientId }) };
-  });
+  app.post(
+    '/api/units/:id/operations',
+    { ...everyone, schema: { params: UnitParams, body: SendOperations } },
+    async (request) => {
+      const { baseRevision, clientId, operations } = request.body;
+      const { person } = sessionOf(request);
+      return {
+        outcomes: await units.applyOperations(request.params.id, baseRevision, operations, { person, clientId }),
+      };
+    },
+  );
 }

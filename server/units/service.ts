@@ -11,11 +11,11 @@ import {
   fieldsMeet,
   migrateBuild,
   newBuild,
-  type Operation,
   OPERATION_WORDS,
+  type Operation,
   OWNER_OPERATIONS,
-  readField,
   type Refusal,
+  readField,
 } from '../../core/build/index.ts';
 import { currentStage, stageProgress } from '../../core/keep/index.ts';
 import { type Assessment, assess } from '../../core/rules/index.ts';
@@ -132,7 +132,13 @@ export function unitsService({ sequelize, tables }: Database) {
     for (const row of since.toReversed()) {
       const theirs = JSON.parse(row.touched) as string[];
       const field = touched.find((mine) => theirs.some((other) => fieldsMeet(mine, other)));
-      if (field) return { field: describeField(build, field), by: row.personName, at: row.at.toISOString(), theirs: readField(build, field) ?? null };
+      if (field)
+        return {
+          field: describeField(build, field),
+          by: row.personName,
+          at: row.at.toISOString(),
+          theirs: readField(build, field) ?? null,
+        };
     }
     return null;
   }
@@ -215,82 +221,92 @@ export function unitsService({ sequelize, tables }: Database) {
     },
 
     /** Takes operations in order. Each is answered for itself; all that were applied are committed together. */
-    async applyOperations(unitId: string, baseRevision: number, operations: Operation[], sender: Sender): Promise<Outcome[]> {
-      const outcomes = await sequelize.transaction(async (transaction) => {
-        const row = await findRow(unitId, transaction);
-        const known = (await tables.operations.findAll({
-          where: { id: operations.map((op) => op.id) },
-          raw: true,
-          transaction,
-        })) as unknown as OperationRow[];
-        const since = (await tables.operations.findAll({
-          where: { unitId, revision: { [Op.gt]: baseRevision }, clientId: { [Op.ne]: sender.clientId } },
-          order: [['revision', 'ASC']],
-          raw: true,
-          transaction,
-        })) as unknown as OperationRow[];
-        const before = loadBuild(row);
-        let build = before;
-        let revision = row.revision;
-        const log: OperationRow[] = [];
-        const answers: Outcome[] = [];
-        for (const operation of operations) {
-          const done = known.find((each) => each.id === operation.id) ?? log.find((each) => each.id === operation.id);
-          if (done) {
-            answers.push({ id: operation.id, status: 'applied', revision: done.revision, at: done.at.toISOString() });
-            continue;
-          }
-          const refusal = refuseByRole(sender.person, operation);
-          const at = new Date();
-          const applied = refusal ? ({ ok: false, reason: refusal } as const) : applyToUnit(build, operation, { by: sender.person.name, at: at.toISOString() });
-          if (!applied.ok) {
-            answers.push({ id: operation.id, status: 'refused', reason: applied.reason, conflict: null });
-            continue;
-          }
-          const conflict = findConflict(since, applied.value.touched, build);
-          if (conflict) {
-            const message = `${conflict.by} has changed ${conflict.field} in the meantime.`;
-            answers.push({ id: operation.id, status: 'refused', reason: { kind: 'overtaken', message }, conflict });
-            continue;
-          }
-          build = applied.value.build;
-          revision += 1;
-          log.push({
-            id: operation.id,
-            unitId,
-            revision,
-            kind: operation.kind,
-            clientId: sender.clientId,
-            personName: sender.person.name,
-            at,
-            operation: JSON.stringify(operation),
-            touched: JSON.stringify(applied.value.touched),
-          });
-          answers.push({ id: operation.id, status: 'applied', revision, at: at.toISOString() });
-        }
-        if (log.length > 0) {
-          const assessment = assess(build);
-          const { stage, summary } = summarise(build, assessment);
-          await tables.operations.bulkCreate(log, { transaction });
-          await writeQueryTables(tables, unitId, before, build, assessment, transaction);
-          await tables.units.update(
-            {
-              tag: build.unit.tag,
-              name: build.unit.name,
+    async applyOperations(
+      unitId: string,
+      baseRevision: number,
+      operations: Operation[],
+      sender: Sender,
+    ): Promise<Outcome[]> {
+      const outcomes = await sequelize
+        .transaction(async (transaction) => {
+          const row = await findRow(unitId, transaction);
+          const known = (await tables.operations.findAll({
+            where: { id: operations.map((op) => op.id) },
+            raw: true,
+            transaction,
+          })) as unknown as OperationRow[];
+          const since = (await tables.operations.findAll({
+            where: { unitId, revision: { [Op.gt]: baseRevision }, clientId: { [Op.ne]: sender.clientId } },
+            order: [['revision', 'ASC']],
+            raw: true,
+            transaction,
+          })) as unknown as OperationRow[];
+          const before = loadBuild(row);
+          let build = before;
+          let revision = row.revision;
+          const log: OperationRow[] = [];
+          const answers: Outcome[] = [];
+          for (const operation of operations) {
+            const done = known.find((each) => each.id === operation.id) ?? log.find((each) => each.id === operation.id);
+            if (done) {
+              answers.push({ id: operation.id, status: 'applied', revision: done.revision, at: done.at.toISOString() });
+              continue;
+            }
+            const refusal = refuseByRole(sender.person, operation);
+            const at = new Date();
+            const applied = refusal
+              ? ({ ok: false, reason: refusal } as const)
+              : applyToUnit(build, operation, { by: sender.person.name, at: at.toISOString() });
+            if (!applied.ok) {
+              answers.push({ id: operation.id, status: 'refused', reason: applied.reason, conflict: null });
+              continue;
+            }
+            const conflict = findConflict(since, applied.value.touched, build);
+            if (conflict) {
+              const message = `${conflict.by} has changed ${conflict.field} in the meantime.`;
+              answers.push({ id: operation.id, status: 'refused', reason: { kind: 'overtaken', message }, conflict });
+              continue;
+            }
+            build = applied.value.build;
+            revision += 1;
+            log.push({
+              id: operation.id,
+              unitId,
               revision,
-              stage,
-              summary: JSON.stringify(summary),
-              build: JSON.stringify(build),
-              updatedAt: new Date(),
-            },
-            { where: { id: unitId }, transaction },
-          );
-        }
-        return answers;
-      }).catch((error: unknown) => {
-        if (error instanceof UniqueConstraintError && error.fields && 'tag' in error.fields) throw new ApiError('TAG_TAKEN');
-        throw error;
-      });
+              kind: operation.kind,
+              clientId: sender.clientId,
+              personName: sender.person.name,
+              at,
+              operation: JSON.stringify(operation),
+              touched: JSON.stringify(applied.value.touched),
+            });
+            answers.push({ id: operation.id, status: 'applied', revision, at: at.toISOString() });
+          }
+          if (log.length > 0) {
+            const assessment = assess(build);
+            const { stage, summary } = summarise(build, assessment);
+            await tables.operations.bulkCreate(log, { transaction });
+            await writeQueryTables(tables, unitId, before, build, assessment, transaction);
+            await tables.units.update(
+              {
+                tag: build.unit.tag,
+                name: build.unit.name,
+                revision,
+                stage,
+                summary: JSON.stringify(summary),
+                build: JSON.stringify(build),
+                updatedAt: new Date(),
+              },
+              { where: { id: unitId }, transaction },
+            );
+          }
+          return answers;
+        })
+        .catch((error: unknown) => {
+          if (error instanceof UniqueConstraintError && error.fields && 'tag' in error.fields)
+            throw new ApiError('TAG_TAKEN');
+          throw error;
+        });
       changes.emit(unitId);
       return outcomes;
     },
@@ -340,4 +356,3 @@ function refuseByRole(person: Person, operation: Operation): Refusal | null {
   }
   return null;
 }
-

@@ -69,8 +69,15 @@ export function Dusk() {
             return (
               <g key={`${body.templateId} ${lamp.x}`}>
                 <circle cx={x} cy={y} r={lamp.glow} fill={`url(#glow-${lamp.colour})`} />
-                <ellipse cx={x} cy={2 * ROAD - y} rx={lamp.glow * 0.7} ry={lamp.glow * 1.6} fill={`url(#glow-${lamp.colour})`} opacity={0.35} />
-                <rect x={x - 4} y={y - 2.500} width={8} height={5} rx={1} fill={LIGHT[lamp.colour]} />
+                <ellipse
+                  cx={x}
+                  cy={2 * ROAD - y}
+                  rx={lamp.glow * 0.7}
+                  ry={lamp.glow * 1.6}
+                  fill={`url(#glow-${lamp.colour})`}
+                  opacity={0.35}
+                />
+                <rect x={x - 4} y={y - 2.5} width={8} height={5} rx={1} fill={LIGHT[lamp.colour]} />
               </g>
             );
           }),
@@ -81,6 +88,16 @@ export function Dusk() {
 }
 
 function Side({ body, atPx }: { body: Body; atPx: number }) {
-  const frame = { view: 'left' as const, originX: atPx, originY: ROAD, signA: 1 as const, signB: -1 as const, left: 0, right: 0, top: 0, bottom: 0 };
+  const frame = {
+    view: 'left' as const,
+    originX: atPx,
+    originY: ROAD,
+    signA: 1 as const,
+    signB: -1 as const,
+    left: 0,
+    right: 0,
+    top: 0,
+    bottom: 0,
+  };
   return <BodyView body={body} view="left" frame={frame} pxPerMm={PX_PER_MM} />;
 }

@@ -66,7 +66,12 @@ export function Shell() {
                 </div>
                 <label>
                   Lengths
-                  <Segmented size="small" options={['mm', 'in']} value={preferences.length} onChange={(length) => dispatch(preferenceSet({ length: length as 'mm' | 'in' }))} />
+                  <Segmented
+                    size="small"
+                    options={['mm', 'in']}
+                    value={preferences.length}
+                    onChange={(length) => dispatch(preferenceSet({ length: length as 'mm' | 'in' }))}
+                  />
                 </label>
                 <label>
                   Wire
@@ -86,7 +91,11 @@ export function Shell() {
               </div>
             )}
           >
-            <button type="button" className="person" aria-label={`${person.name}, ${ROLE_WORDS[person.role]}: units and sign-out`}>
+            <button
+              type="button"
+              className="person"
+              aria-label={`${person.name}, ${ROLE_WORDS[person.role]}: units and sign-out`}
+            >
               <span className="initial" style={{ background: person.colour }}>
                 {person.name[0]}
               </span>

@@ -17,7 +17,11 @@ export function SignIn() {
           <Brand /> West Ember
         </h1>
         <p className="muted">Plan, feed, prove and keep the lights of a working fleet.</p>
-        <Form layout="vertical" requiredMark={false} onFinish={(values: { username: string; password: string }) => signIn(values)}>
+        <Form
+          layout="vertical"
+          requiredMark={false}
+          onFinish={(values: { username: string; password: string }) => signIn(values)}
+        >
           <Form.Item label="Name" name="username" rules={[{ required: true, message: 'Type your sign-in name' }]}>
             <Input autoComplete="username" size="large" />
           </Form.Item>
@@ -37,7 +41,11 @@ export function SignIn() {
           <section className="choices" aria-label="Demo sign-ins">
             <h2>Demo: come in as</h2>
             {demo.people.map((person) => (
-              <button key={person.id} type="button" onClick={() => signIn({ username: person.username, password: demo.password })}>
+              <button
+                key={person.id}
+                type="button"
+                onClick={() => signIn({ username: person.username, password: demo.password })}
+              >
                 <span className="initial" style={{ background: person.colour }}>
                   {person.name[0]}
                 </span>

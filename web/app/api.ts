@@ -68,18 +68,31 @@ export const api = createApi({
   }),
   tagTypes: ['session', 'units'],
   endpoints: (build) => ({
-    session: build.query<Session | null, void>({ query: () => 'session', transformResponse: keepCsrf<Session | null>, providesTags: ['session'] }),
+    session: build.query<Session | null, void>({
+      query: () => 'session',
+      transformResponse: keepCsrf<Session | null>,
+      providesTags: ['session'],
+    }),
     demo: build.query<{ password: string; people: Person[] } | null, void>({ query: () => 'demo' }),
     signIn: build.mutation<Session, { username: string; password: string }>({
       query: (body) => ({ url: 'session', method: 'POST', body }),
       transformResponse: keepCsrf<Session>,
       invalidatesTags: ['session', 'units'],
     }),
-    signOut: build.mutation<void, void>({ query: () => ({ url: 'session', method: 'DELETE' }), invalidatesTags: ['session'] }),
+    signOut: build.mutation<void, void>({
+      query: () => ({ url: 'session', method: 'DELETE' }),
+      invalidatesTags: ['session'],
+    }),
     units: build.query<UnitListItem[], void>({ query: () => 'units', providesTags: ['units'] }),
-    unit: build.query<{ id: string; revision: number; build: Build }, string>({ query: (id) => `units/${id}`, keepUnusedDataFor: 0 }),
+    unit: build.query<{ id: string; revision: number; build: Build }, string>({
+      query: (id) => `units/${id}`,
+      keepUnusedDataFor: 0,
+    }),
     history: build.query<HistoryItem[], string>({ query: (id) => `units/${id}/history`, keepUnusedDataFor: 0 }),
-    createUnit: build.mutation<{ id: string }, NewUnit>({ query: (body) => ({ url: 'units', method: 'POST', body }), invalidatesTags: ['units'] }),
+    createUnit: build.mutation<{ id: string }, NewUnit>({
+      query: (body) => ({ url: 'units', method: 'POST', body }),
+      invalidatesTags: ['units'],
+    }),
     shelf: build.query<ShelfEntry[], void>({ query: () => 'shelf' }),
   }),
 });

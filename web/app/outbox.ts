@@ -21,6 +21,7 @@ database.version(1).stores({ outbox: 'id, [unitId+order]' });
 export const outbox = {
   put: (rows: Waiting[]) => database.outbox.bulkPut(rows),
   remove: (ids: string[]) => database.outbox.bulkDelete(ids),
-  of: (unitId: string) => database.outbox.where('[unitId+order]').between([unitId, Dexie.minKey], [unitId, Dexie.maxKey]).toArray(),
+  of: (unitId: string) =>
+    database.outbox.where('[unitId+order]').between([unitId, Dexie.minKey], [unitId, Dexie.maxKey]).toArray(),
   units: async () => [...new Set((await database.outbox.toArray()).map((row) => row.unitId))],
 };

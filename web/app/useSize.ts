@@ -9,7 +9,11 @@ export function useSize<T extends Element>(): [RefObject<T | null>, { width: num
     if (!element) return;
     const measure = () => {
       const { width, height } = element.getBoundingClientRect();
-      setSize((old) => (old.width === Math.round(width) && old.height === Math.round(height) ? old : { width: Math.round(width), height: Math.round(height) }));
+      setSize((old) =>
+        old.width === Math.round(width) && old.height === Math.round(height)
+          ? old
+          : { width: Math.round(width), height: Math.round(height) },
+      );
     };
     measure();
     const observer = new ResizeObserver(measure);

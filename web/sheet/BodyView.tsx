@@ -7,7 +7,17 @@ import { pathOf } from './svgPath.ts';
  * One view of a body, painted from far to near. Memoised apart from the lamps: dragging a lamp never touches it, and
  * paths are in millimetres so that only the transform depends on the scale.
  */
-export const BodyView = memo(function BodyView({ body, view, frame, pxPerMm }: { body: Body; view: View; frame: ViewFrame; pxPerMm: number }) {
+export const BodyView = memo(function BodyView({
+  body,
+  view,
+  frame,
+  pxPerMm,
+}: {
+  body: Body;
+  view: View;
+  frame: ViewFrame;
+  pxPerMm: number;
+}) {
   return (
     <g
       className="body-view"
@@ -19,8 +29,11 @@ export const BodyView = memo(function BodyView({ body, view, frame, pxPerMm }: {
           <path className={`look-${part.look}`} d={pathOf(outlineIn(part, view), true)} />
           {(part.details[view] ?? []).map((detail, index) => (
             // Details have no identity of their own and never move within their part.
-            // biome-ignore lint/suspicious/noArrayIndexKey: stable list
-            <path key={index} className={detail.closed ? `look-${detail.look}` : `look-${detail.look} open`} d={pathOf(detail.points, detail.closed)} />
+            <path
+              key={index}
+              className={detail.closed ? `look-${detail.look}` : `look-${detail.look} open`}
+              d={pathOf(detail.points, detail.closed)}
+            />
           ))}
         </g>
       ))}

@@ -1,6 +1,6 @@
 import type { Body } from '../../core/body/index.ts';
-import { tapedDimensions } from '../../core/place/index.ts';
 import type { Lamp } from '../../core/build/index.ts';
+import { tapedDimensions } from '../../core/place/index.ts';
 import { formatLength, type LengthUnit } from '../../core/units/index.ts';
 import { positionPixel, type SheetLayout } from './layout.ts';
 
@@ -29,7 +29,23 @@ export function Guides({ layout, lamp, strong }: { layout: SheetLayout; lamp: La
 const TICK_MM = 100;
 const CHIP_HEIGHT = 17;
 
-function Tape({ x0, y0, x1, y1, label, ticks, fieldWidth }: { x0: number; y0: number; x1: number; y1: number; label: string; ticks: number; fieldWidth: number }) {
+function Tape({
+  x0,
+  y0,
+  x1,
+  y1,
+  label,
+  ticks,
+  fieldWidth,
+}: {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+  label: string;
+  ticks: number;
+  fieldWidth: number;
+}) {
   const length = Math.hypot(x1 - x0, y1 - y0);
   if (length < 2) return null;
   const width = label.length * 7.4 + 12;
@@ -50,8 +66,19 @@ function Tape({ x0, y0, x1, y1, label, ticks, fieldWidth }: { x0: number; y0: nu
     <g>
       <path className="tape-line" d={`M${x0} ${y0}L${x1} ${y1}`} />
       <path className="tape-line" d={marks} opacity={0.75} />
-      <path className="tape-line" strokeWidth={2} d={flat ? `M${x0} ${y0 - 5}v10M${x1} ${y1 - 5}v10` : `M${x0 - 5} ${y0}h10M${x1 - 5} ${y1}h10`} />
-      <rect className="tape-chip" x={cx - width / 2} y={cy - CHIP_HEIGHT / 2} width={width} height={CHIP_HEIGHT} rx={2} />
+      <path
+        className="tape-line"
+        strokeWidth={2}
+        d={flat ? `M${x0} ${y0 - 5}v10M${x1} ${y1 - 5}v10` : `M${x0 - 5} ${y0}h10M${x1 - 5} ${y1}h10`}
+      />
+      <rect
+        className="tape-chip"
+        x={cx - width / 2}
+        y={cy - CHIP_HEIGHT / 2}
+        width={width}
+        height={CHIP_HEIGHT}
+        rx={2}
+      />
       <text className="tape-figure" x={cx} y={cy + 0.5}>
         {label}
       </text>
@@ -77,10 +104,34 @@ export function Tapes({ body, layout, lamp, unit }: { body: Body; layout: SheetL
   return (
     <g aria-hidden="true">
       {along && (
-        <Tape x0={right.originX + along.edge.atMm * k} y0={sideY} x1={sideX} y1={sideY} fieldWidth={fieldWidth} label={label(along.lengthMm)} ticks={along.lengthMm / TICK_MM} />
+        <Tape
+          x0={right.originX + along.edge.atMm * k}
+          y0={sideY}
+          x1={sideX}
+          y1={sideY}
+          fieldWidth={fieldWidth}
+          label={label(along.lengthMm)}
+          ticks={along.lengthMm / TICK_MM}
+        />
       )}
-      <Tape x0={outView.originX} y0={outY} x1={outX} y1={outY} fieldWidth={fieldWidth} label={label(Math.abs(lamp.position.yMm))} ticks={Math.abs(lamp.position.yMm) / TICK_MM} />
-      <Tape x0={upX} y0={right.bottom} x1={upX} y1={height} fieldWidth={fieldWidth} label={label(lamp.position.zMm)} ticks={lamp.position.zMm / TICK_MM} />
+      <Tape
+        x0={outView.originX}
+        y0={outY}
+        x1={outX}
+        y1={outY}
+        fieldWidth={fieldWidth}
+        label={label(Math.abs(lamp.position.yMm))}
+        ticks={Math.abs(lamp.position.yMm) / TICK_MM}
+      />
+      <Tape
+        x0={upX}
+        y0={right.bottom}
+        x1={upX}
+        y1={height}
+        fieldWidth={fieldWidth}
+        label={label(lamp.position.zMm)}
+        ticks={lamp.position.zMm / TICK_MM}
+      />
     </g>
   );
 }

@@ -14,12 +14,38 @@ export const LampGlyph = memo(function LampGlyph({ mark, lit }: { mark: LampMark
   return (
     <g>
       {shown > 0.02 && (
-        <ellipse cx={x} cy={y} rx={Math.max(glow, width / 2 + 7)} ry={Math.max(glow, height / 2 + 7)} fill={`url(#glow-${colour})`} opacity={shown} pointerEvents="none" />
+        <ellipse
+          cx={x}
+          cy={y}
+          rx={Math.max(glow, width / 2 + 7)}
+          ry={Math.max(glow, height / 2 + 7)}
+          fill={`url(#glow-${colour})`}
+          opacity={shown}
+          pointerEvents="none"
+        />
       )}
       {round ? (
-        <circle cx={x} cy={y} r={width / 2} className="lens" fill={fill} fillOpacity={0.16 + 0.84 * shown} stroke={shown > 0.02 ? '#0B0E11' : fill} />
+        <circle
+          cx={x}
+          cy={y}
+          r={width / 2}
+          className="lens"
+          fill={fill}
+          fillOpacity={0.16 + 0.84 * shown}
+          stroke={shown > 0.02 ? '#0B0E11' : fill}
+        />
       ) : (
-        <rect x={x - width / 2} y={y - height / 2} width={width} height={height} rx={Math.min(1.5, height / 4)} className="lens" fill={fill} fillOpacity={0.16 + 0.84 * shown} stroke={shown > 0.02 ? '#0B0E11' : fill} />
+        <rect
+          x={x - width / 2}
+          y={y - height / 2}
+          width={width}
+          height={height}
+          rx={Math.min(1.5, height / 4)}
+          className="lens"
+          fill={fill}
+          fillOpacity={0.16 + 0.84 * shown}
+          stroke={shown > 0.02 ? '#0B0E11' : fill}
+        />
       )}
       {mark.bar && width > 40 && <BarCells mark={mark} />}
     </g>
@@ -29,7 +55,10 @@ export const LampGlyph = memo(function LampGlyph({ mark, lit }: { mark: LampMark
 function BarCells({ mark: { x, y, width, height } }: { mark: LampMark }) {
   const cells = Math.min(BAR_CELLS, Math.floor(width / 4));
   const step = width / cells;
-  const lines = Array.from({ length: cells - 1 }, (_, index) => `M${x - width / 2 + step * (index + 1)} ${y - height / 2}v${height}`).join('');
+  const lines = Array.from(
+    { length: cells - 1 },
+    (_, index) => `M${x - width / 2 + step * (index + 1)} ${y - height / 2}v${height}`,
+  ).join('');
   return <path d={lines} stroke="#0B0E11" strokeWidth={0.9} pointerEvents="none" />;
 }
 

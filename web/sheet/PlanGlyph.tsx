@@ -19,7 +19,15 @@ const GLOW_PX = 6.5;
 const LARGE_LAMP_MM = 500;
 
 /** A unit from above, front at the left, with its lamps: glowing when fitted, hollow while only planned. */
-export const PlanGlyph = memo(function PlanGlyph({ body, lamps, pxPerMm }: { body: Body; lamps: readonly GlyphLamp[]; pxPerMm: number }) {
+export const PlanGlyph = memo(function PlanGlyph({
+  body,
+  lamps,
+  pxPerMm,
+}: {
+  body: Body;
+  lamps: readonly GlyphLamp[];
+  pxPerMm: number;
+}) {
   const margin = 8;
   const half = (body.widthMm / 2 + 150) * pxPerMm;
   const width = body.lengthMm * pxPerMm + 2 * margin;
@@ -34,13 +42,18 @@ export const PlanGlyph = memo(function PlanGlyph({ body, lamps, pxPerMm }: { bod
         const [x, y] = [margin + lamp.x * pxPerMm, half + lamp.y * pxPerMm];
         const colour = LIGHT[lamp.colour as LightColour] ?? '#fff';
         const key = `${lamp.x} ${lamp.y} ${lamp.face} ${lamp.colour}`;
-        if (!lamp.fitted) return <circle key={key} cx={x} cy={y} r={LAMP_PX} fill="#12161A" stroke={colour} strokeWidth={1} />;
+        if (!lamp.fitted)
+          return <circle key={key} cx={x} cy={y} r={LAMP_PX} fill="#12161A" stroke={colour} strokeWidth={1} />;
         const long = lamp.size > LARGE_LAMP_MM ? lamp.size * pxPerMm : 0;
         return (
           <g key={key}>
             <circle cx={x} cy={y} r={Math.max(GLOW_PX, long * 0.7)} fill={colour} opacity={0.16} />
             <circle cx={x} cy={y} r={Math.max(GLOW_PX * 0.6, long * 0.45)} fill={colour} opacity={0.22} />
-            {long > 0 ? <rect x={x - 2} y={y - long / 2} width={4} height={long} fill={colour} /> : <circle cx={x} cy={y} r={LAMP_PX} fill={colour} />}
+            {long > 0 ? (
+              <rect x={x - 2} y={y - long / 2} width={4} height={long} fill={colour} />
+            ) : (
+              <circle cx={x} cy={y} r={LAMP_PX} fill={colour} />
+            )}
           </g>
         );
       })}

@@ -1,4 +1,4 @@
-import { memo, type PointerEvent as ReactPointerEvent, type ReactNode, useMemo, useRef, useState } from 'react';
+import { memo, type ReactNode, type PointerEvent as ReactPointerEvent, useMemo, useRef, useState } from 'react';
 import { type Body, type View, viewOfFace } from '../../core/body/index.ts';
 import type { Build, Face, Id, Lamp, LightColour, Position } from '../../core/build/index.ts';
 import { dropOn, twinOf } from '../../core/place/index.ts';
@@ -8,7 +8,16 @@ import { useSize } from '../app/useSize.ts';
 import { Guides, Tapes } from './Guides.tsx';
 import { GlowDefs, LampGlyph } from './LampGlyph.tsx';
 import { type LampMark, lampMarks, markOf } from './lampMarks.ts';
-import { faceOfView, fromPixel, layoutNarrow, layoutSheet, layoutStrip, positionOn, type SheetLayout, viewUnder } from './layout.ts';
+import {
+  faceOfView,
+  fromPixel,
+  layoutNarrow,
+  layoutSheet,
+  layoutStrip,
+  positionOn,
+  type SheetLayout,
+  viewUnder,
+} from './layout.ts';
 import { type SheetForm, SheetFrame, scaleBarMm } from './SheetFrame.tsx';
 import { type Box, type PlacedTag, placeTags, tagWidth } from './tagPlacement.ts';
 import './sheet.css';
@@ -56,13 +65,27 @@ export const SHELF_DRAG_TYPE = 'application/x-ember-lamp';
 
 /** The walkaround sheet. Bodies, resting lamps and the dragged lamps are layers of their own, so a drag redraws only the last. */
 export function Sheet(props: SheetProps) {
-  const { body, build, unit, selection, onSelect, onMove, onDrop, armedModelKey, brightness = null, tapes = false } = props;
+  const {
+    body,
+    build,
+    unit,
+    selection,
+    onSelect,
+    onMove,
+    onDrop,
+    armedModelKey,
+    brightness = null,
+    tapes = false,
+  } = props;
   const [ref, size] = useSize<HTMLDivElement>();
   const form: SheetForm = size.width > 0 && size.width < NARROW_BELOW_PX ? 'narrow' : (props.form ?? 'full');
   const mainView = viewOfFace[build.lamps[selection[0] ?? '']?.face ?? 'left'];
   const main = form === 'narrow' ? mainView : 'left';
   const movable = onMove !== undefined;
-  const layout = useMemo(() => (size.width > 0 ? makeLayout(body, size, form, main, movable) : null), [body, size, form, main, movable]);
+  const layout = useMemo(
+    () => (size.width > 0 ? makeLayout(body, size, form, main, movable) : null),
+    [body, size, form, main, movable],
+  );
   const [drag, setDrag] = useState<Drag | null>(null);
   const [hovered, setHovered] = useState<Id | null>(null);
   const [marquee, setMarquee] = useState<{ x0: number; y0: number; x1: number; y1: number } | null>(null);
@@ -73,10 +96,19 @@ export function Sheet(props: SheetProps) {
   const models = build.models;
   const marks = useMemo(() => (layout ? lampMarks(build, body, layout) : []), [lamps, models, body, layout]);
   const tagged = layout !== null && layout.pxPerMm >= TAG_ALL_FROM_PX_PER_MM;
-  const tags = useMemo(() => (layout ? tagsOf(layout, marks, tagged ? null : new Set(selection)) : []), [layout, marks, tagged, tagged ? null : selection]);
+  const tags = useMemo(
+    () => (layout ? tagsOf(layout, marks, tagged ? null : new Set(selection)) : []),
+    [layout, marks, tagged, tagged ? null : selection],
+  );
 
-  const movingIds = useMemo(() => new Set(drag?.moved ? withTwinIds(build, drag.ids) : []), [build, drag?.moved, drag?.ids]);
-  const resting = useMemo(() => (movingIds.size === 0 ? marks : marks.filter((mark) => !movingIds.has(mark.lampId))), [marks, movingIds]);
+  const movingIds = useMemo(
+    () => new Set(drag?.moved ? withTwinIds(build, drag.ids) : []),
+    [build, drag?.moved, drag?.ids],
+  );
+  const resting = useMemo(
+    () => (movingIds.size === 0 ? marks : marks.filter((mark) => !movingIds.has(mark.lampId))),
+    [marks, movingIds],
+  );
 
   const pointIn = (event: { clientX: number; clientY: number }): [number, number] => {
     const box = svg.current!.getBoundingClientRect();
@@ -88,7 +120,13 @@ export function Sheet(props: SheetProps) {
     event.stopPropagation();
     const extend = event.shiftKey || event.metaKey || event.ctrlKey;
     const already = selection.includes(mark.lampId);
-    const ids = extend ? (already ? selection.filter((id) => id !== mark.lampId) : [...selection, mark.lampId]) : already ? [...selection] : [mark.lampId];
+    const ids = extend
+      ? already
+        ? selection.filter((id) => id !== mark.lampId)
+        : [...selection, mark.lampId]
+      : already
+        ? [...selection]
+        : [mark.lampId];
     onSelect(ids);
     if (!onMove || extend) return;
     const [startX, startY] = pointIn(event);
@@ -128,7 +166,9 @@ export function Sheet(props: SheetProps) {
     if (marquee) {
       const [x0, x1] = [Math.min(marquee.x0, marquee.x1), Math.max(marquee.x0, marquee.x1)];
       const [y0, y1] = [Math.min(marquee.y0, marquee.y1), Math.max(marquee.y0, marquee.y1)];
-      const inside = marks.filter((mark) => mark.x >= x0 && mark.x <= x1 && mark.y >= y0 && mark.y <= y1).map((mark) => mark.lampId);
+      const inside = marks
+        .filter((mark) => mark.x >= x0 && mark.x <= x1 && mark.y >= y0 && mark.y <= y1)
+        .map((mark) => mark.lampId);
       onSelect(x1 - x0 < DRAG_THRESHOLD_PX && y1 - y0 < DRAG_THRESHOLD_PX ? [] : [...new Set(inside)]);
     }
     setDrag(null);
@@ -177,16 +217,31 @@ export function Sheet(props: SheetProps) {
         >
           <GlowDefs />
           <SheetFrame body={body} layout={layout} unit={unit} form={form} />
-          {focusMoved && !armedModelKey && (form === 'full' || form === 'compact') && <Guides layout={layout} lamp={focusMoved} strong={selection.includes(focusMoved.id)} />}
+          {focusMoved && !armedModelKey && (form === 'full' || form === 'compact') && (
+            <Guides layout={layout} lamp={focusMoved} strong={selection.includes(focusMoved.id)} />
+          )}
           <RestingLamps marks={resting} brightness={brightness} />
           {drag?.moved && <MovingLamps layout={layout} build={build} drag={drag} ids={movingIds} />}
           <Rings marks={drag?.moved ? resting : marks} build={build} selection={selection} />
-          <Tags tags={drag?.moved ? tags.filter((tag) => !movingIds.has(tag.key.split(' ')[0]!)) : tags} selection={selection} />
+          <Tags
+            tags={drag?.moved ? tags.filter((tag) => !movingIds.has(tag.key.split(' ')[0]!)) : tags}
+            selection={selection}
+          />
           {props.marks && <FindingMarks marks={resting} found={props.marks} />}
-          {tapes && form === 'full' && focusMoved && selection.length <= 2 && <Tapes body={body} layout={layout} lamp={focusMoved} unit={unit} />}
-          {!armedModelKey && <Hits marks={marks} onStart={startLamp} onHover={setHovered} selection={selection} onSelect={onSelect} />}
+          {tapes && form === 'full' && focusMoved && selection.length <= 2 && (
+            <Tapes body={body} layout={layout} lamp={focusMoved} unit={unit} />
+          )}
+          {!armedModelKey && (
+            <Hits marks={marks} onStart={startLamp} onHover={setHovered} selection={selection} onSelect={onSelect} />
+          )}
           {marquee && (
-            <rect className="marquee" x={Math.min(marquee.x0, marquee.x1)} y={Math.min(marquee.y0, marquee.y1)} width={Math.abs(marquee.x1 - marquee.x0)} height={Math.abs(marquee.y1 - marquee.y0)} />
+            <rect
+              className="marquee"
+              x={Math.min(marquee.x0, marquee.x1)}
+              y={Math.min(marquee.y0, marquee.y1)}
+              width={Math.abs(marquee.x1 - marquee.x0)}
+              height={Math.abs(marquee.y1 - marquee.y0)}
+            />
           )}
           {landing && <circle className="ring" cx={landing.x} cy={landing.y} r={9} />}
         </svg>
@@ -201,7 +256,13 @@ const COMPACT_BOTTOM_PX = 22;
 /** On a phone the tools lie along the bottom of the sheet. */
 const TOOL_ROW_PX = 52;
 
-function makeLayout(body: Body, { width, height }: { width: number; height: number }, form: SheetForm, main: View, tools: boolean): SheetLayout {
+function makeLayout(
+  body: Body,
+  { width, height }: { width: number; height: number },
+  form: SheetForm,
+  main: View,
+  tools: boolean,
+): SheetLayout {
   if (form === 'narrow') return layoutNarrow(body, width, height - (tools ? TOOL_ROW_PX : 0), main);
   if (form === 'strip') return layoutStrip(body, width, height);
   return form === 'compact' ? layoutSheet(body, width, height, COMPACT_BOTTOM_PX) : layoutSheet(body, width, height);
@@ -229,7 +290,10 @@ function movedLamp(lamp: Lamp, drag: Drag): Lamp {
   const isTwin = !drag.ids.includes(lamp.id);
   const { xMm = 0, yMm = 0, zMm = 0 } = drag.by;
   const { position } = lamp;
-  return { ...lamp, position: { xMm: position.xMm + xMm, yMm: position.yMm + (isTwin ? -yMm : yMm), zMm: position.zMm + zMm } };
+  return {
+    ...lamp,
+    position: { xMm: position.xMm + xMm, yMm: position.yMm + (isTwin ? -yMm : yMm), zMm: position.zMm + zMm },
+  };
 }
 
 function tagsOf(layout: SheetLayout, marks: readonly LampMark[], only: ReadonlySet<Id> | null): PlacedTag[] {
@@ -239,7 +303,16 @@ function tagsOf(layout: SheetLayout, marks: readonly LampMark[], only: ReadonlyS
       .filter((mark) => !only || only.has(mark.lampId))
       .map((mark) => {
         const frame = frames[mark.view];
-        return { key: mark.key, text: mark.tag, x: mark.x, y: mark.y, width: mark.width, height: mark.height, middleX: (frame.left + frame.right) / 2, middleY: (frame.top + frame.bottom) / 2 };
+        return {
+          key: mark.key,
+          text: mark.tag,
+          x: mark.x,
+          y: mark.y,
+          width: mark.width,
+          height: mark.height,
+          middleX: (frame.left + frame.right) / 2,
+          middleY: (frame.top + frame.bottom) / 2,
+        };
       }),
     layout,
     lettering(layout),
@@ -248,13 +321,35 @@ function tagsOf(layout: SheetLayout, marks: readonly LampMark[], only: ReadonlyS
 
 /** Boxes of the view names and side marks, which tags keep clear of. */
 function lettering({ views, frames }: SheetLayout): Box[] {
-  const names = views.map((view) => frames[view]).map((frame) => ({ x0: (frame.left + frame.right) / 2 - 40, x1: (frame.left + frame.right) / 2 + 40, y0: frame.top - 28, y1: frame.top - 12 }));
+  const names = views
+    .map((view) => frames[view])
+    .map((frame) => ({
+      x0: (frame.left + frame.right) / 2 - 40,
+      x1: (frame.left + frame.right) / 2 + 40,
+      y0: frame.top - 28,
+      y1: frame.top - 12,
+    }));
   const { plan } = frames;
-  const sideMarks = [plan.top + 8, plan.bottom - 8].map((y) => ({ x0: plan.left - 20, x1: plan.left - 4, y0: y - 8, y1: y + 8 }));
-  return [...names, ...sideMarks, { x0: plan.left - 62, x1: plan.left - 24, y0: plan.originY - 9, y1: plan.originY + 9 }];
+  const sideMarks = [plan.top + 8, plan.bottom - 8].map((y) => ({
+    x0: plan.left - 20,
+    x1: plan.left - 4,
+    y0: y - 8,
+    y1: y + 8,
+  }));
+  return [
+    ...names,
+    ...sideMarks,
+    { x0: plan.left - 62, x1: plan.left - 24, y0: plan.originY - 9, y1: plan.originY + 9 },
+  ];
 }
 
-const RestingLamps = memo(function RestingLamps({ marks, brightness }: { marks: readonly LampMark[]; brightness: ReadonlyMap<Id, number> | null }) {
+const RestingLamps = memo(function RestingLamps({
+  marks,
+  brightness,
+}: {
+  marks: readonly LampMark[];
+  brightness: ReadonlyMap<Id, number> | null;
+}) {
   return (
     <g>
       {marks.map((mark) => (
@@ -264,7 +359,17 @@ const RestingLamps = memo(function RestingLamps({ marks, brightness }: { marks: 
   );
 });
 
-function MovingLamps({ layout, build, drag, ids }: { layout: SheetLayout; build: Build; drag: Drag; ids: ReadonlySet<Id> }) {
+function MovingLamps({
+  layout,
+  build,
+  drag,
+  ids,
+}: {
+  layout: SheetLayout;
+  build: Build;
+  drag: Drag;
+  ids: ReadonlySet<Id>;
+}) {
   return (
     <g>
       {[...ids].flatMap((id) => {
@@ -290,7 +395,15 @@ function Rings({ marks, build, selection }: { marks: readonly LampMark[]; build:
       {marks
         .filter((mark) => twins.has(mark.lampId))
         .map((mark) => (
-          <rect key={mark.key} className={chosen.has(mark.lampId) ? 'ring' : 'ring twin'} x={mark.x - mark.width / 2 - 4} y={mark.y - mark.height / 2 - 4} width={mark.width + 8} height={mark.height + 8} rx={3} />
+          <rect
+            key={mark.key}
+            className={chosen.has(mark.lampId) ? 'ring' : 'ring twin'}
+            x={mark.x - mark.width / 2 - 4}
+            y={mark.y - mark.height / 2 - 4}
+            width={mark.width + 8}
+            height={mark.height + 8}
+            rx={3}
+          />
         ))}
     </g>
   );
@@ -304,7 +417,16 @@ const Tags = memo(function Tags({ tags, selection }: { tags: readonly PlacedTag[
         const on = chosen.has(tag.key.split(' ')[0]!);
         return (
           <g key={tag.key}>
-            {on && <rect x={tag.x - tagWidth(tag.text) / 2 - 2} y={tag.y - 8} width={tagWidth(tag.text) + 4} height={15} rx={2} fill="#C8501B" />}
+            {on && (
+              <rect
+                x={tag.x - tagWidth(tag.text) / 2 - 2}
+                y={tag.y - 8}
+                width={tagWidth(tag.text) + 4}
+                height={15}
+                rx={2}
+                fill="#C8501B"
+              />
+            )}
             <text className={on ? 'tag on' : 'tag'} x={tag.x} y={tag.y}>
               {tag.text}
             </text>
@@ -325,8 +447,17 @@ function FindingMarks({ marks, found }: { marks: readonly LampMark[]; found: Rea
           const [x, y] = [mark.x + mark.width / 2 + 7, mark.y - mark.height / 2 - 6];
           return (
             <g key={mark.key}>
-              <path d={stop ? `M${x - 2} ${y - 5}h4l3 3v4l-3 3h-4l-3-3v-4z` : `M${x} ${y - 5}l6 10h-12z`} fill={stop ? '#F0766A' : '#E6B455'} stroke="#14191E" strokeWidth={1} />
-              <path d={stop ? `M${x} ${y - 2}v3.4M${x} ${y + 3}v.6` : `M${x} ${y - 1}v3M${x} ${y + 3.400}v.6`} stroke="#14191E" strokeWidth={1.4} />
+              <path
+                d={stop ? `M${x - 2} ${y - 5}h4l3 3v4l-3 3h-4l-3-3v-4z` : `M${x} ${y - 5}l6 10h-12z`}
+                fill={stop ? '#F0766A' : '#E6B455'}
+                stroke="#14191E"
+                strokeWidth={1}
+              />
+              <path
+                d={stop ? `M${x} ${y - 2}v3.4M${x} ${y + 3}v.6` : `M${x} ${y - 1}v3M${x} ${y + 3.4}v.6`}
+                stroke="#14191E"
+                strokeWidth={1.4}
+              />
             </g>
           );
         })}
@@ -381,7 +512,13 @@ const Hits = memo(function Hits({
   );
 });
 
-const COLOUR_NAMES: Record<LightColour, string> = { amber: 'Amber', red: 'Red', white: 'White', blue: 'Blue', green: 'Green' };
+const COLOUR_NAMES: Record<LightColour, string> = {
+  amber: 'Amber',
+  red: 'Red',
+  white: 'White',
+  blue: 'Blue',
+  green: 'Green',
+};
 
 function SheetKey({ build, layout }: { build: Build; layout: SheetLayout }) {
   const counts = new Map<LightColour, number>();
@@ -398,7 +535,11 @@ function SheetKey({ build, layout }: { build: Build; layout: SheetLayout }) {
         </div>
       ))}
       <svg width={140} height={26} aria-hidden="true">
-        <path d={`M1 4v8h${barMm * layout.pxPerMm}v-8M${1 + (barMm * layout.pxPerMm) / 2} 8v4`} stroke="#A9B6C0" fill="none" />
+        <path
+          d={`M1 4v8h${barMm * layout.pxPerMm}v-8M${1 + (barMm * layout.pxPerMm) / 2} 8v4`}
+          stroke="#A9B6C0"
+          fill="none"
+        />
         <text x={0} y={24} style={{ font: '400 11.5px var(--mono)' }}>
           0
         </text>

@@ -9,7 +9,10 @@ function Dimension({ x0, x1, y, label }: { x0: number; x1: number; y: number; la
   const half = label.length * 3.7 + 6;
   return (
     <g stroke="#66747f" strokeWidth={1}>
-      <path d={`M${x0} ${y - 4}v8M${x1} ${y - 4}v8M${x0} ${y}H${middle - half}M${middle + half} ${y}H${x1}`} fill="none" />
+      <path
+        d={`M${x0} ${y - 4}v8M${x1} ${y - 4}v8M${x0} ${y}H${middle - half}M${middle + half} ${y}H${x1}`}
+        fill="none"
+      />
       <text className="dimension" x={middle} y={y} stroke="none">
         {label}
       </text>
@@ -20,7 +23,13 @@ function Dimension({ x0, x1, y, label }: { x0: number; x1: number; y: number; la
 /** `compact`: no overall sizes; `strip`: four views in one row; `narrow`: for a phone. */
 export type SheetForm = 'full' | 'compact' | 'strip' | 'narrow';
 
-const VIEW_NAMES: Record<View, string> = { front: 'FRONT', left: 'LEFT SIDE', plan: 'PLAN', right: 'RIGHT SIDE', rear: 'REAR' };
+const VIEW_NAMES: Record<View, string> = {
+  front: 'FRONT',
+  left: 'LEFT SIDE',
+  plan: 'PLAN',
+  right: 'RIGHT SIDE',
+  rear: 'REAR',
+};
 
 /** A name over its view, or left of it where the view shares its column with others. */
 function ViewName({ layout, view }: { layout: SheetLayout; view: View }) {
@@ -29,7 +38,12 @@ function ViewName({ layout, view }: { layout: SheetLayout; view: View }) {
   const below = frame.top > left.bottom && frame.left === left.left && frame.left > NAME_ROOM_PX;
   if (!below) {
     return (
-      <text className="view-name" x={(frame.left + frame.right) / 2} y={view === 'plan' && layout.views.length > 3 ? left.top - 16 : frame.top - 12} textAnchor="middle">
+      <text
+        className="view-name"
+        x={(frame.left + frame.right) / 2}
+        y={view === 'plan' && layout.views.length > 3 ? left.top - 16 : frame.top - 12}
+        textAnchor="middle"
+      >
         {VIEW_NAMES[view]}
       </text>
     );
@@ -64,7 +78,17 @@ function centrelineOf({ frames }: SheetLayout, view: View): string {
 }
 
 /** Grid, names, ground and centrelines, overall sizes, and the five bodies: all that stands still while lamps move. */
-export const SheetFrame = memo(function SheetFrame({ body, layout, unit, form }: { body: Body; layout: SheetLayout; unit: LengthUnit; form: SheetForm }) {
+export const SheetFrame = memo(function SheetFrame({
+  body,
+  layout,
+  unit,
+  form,
+}: {
+  body: Body;
+  layout: SheetLayout;
+  unit: LengthUnit;
+  form: SheetForm;
+}) {
   const { front, left, plan, right, rear } = layout.frames;
   const grid = layout.gridPx;
   const lines: string[] = [];
@@ -107,8 +131,17 @@ export const SheetFrame = memo(function SheetFrame({ body, layout, unit, form }:
       {form === 'full' && (
         <>
           <Dimension x0={left.left} x1={left.right} y={left.bottom + 20} label={formatLength(body.lengthMm, unit)} />
-          <Dimension x0={front.originX - (body.widthMm / 2) * layout.pxPerMm} x1={front.originX + (body.widthMm / 2) * layout.pxPerMm} y={front.bottom + 20} label={formatLength(body.widthMm, unit)} />
-          <path className="centreline" d={`M${right.right + 30} ${plan.bottom + 30}L${rear.right} ${plan.top}`} opacity={0.3} />
+          <Dimension
+            x0={front.originX - (body.widthMm / 2) * layout.pxPerMm}
+            x1={front.originX + (body.widthMm / 2) * layout.pxPerMm}
+            y={front.bottom + 20}
+            label={formatLength(body.widthMm, unit)}
+          />
+          <path
+            className="centreline"
+            d={`M${right.right + 30} ${plan.bottom + 30}L${rear.right} ${plan.top}`}
+            opacity={0.3}
+          />
         </>
       )}
     </g>

@@ -1,5 +1,5 @@
 /** Where each lamp is drawn on the sheet: one mark a view in which it is seen. */
-import { type Body, type View, VIEWS, viewOfFace } from '../../core/body/index.ts';
+import { type Body, VIEWS, type View, viewOfFace } from '../../core/body/index.ts';
 import type { Build, Id, Lamp, LampModel, LightColour } from '../../core/build/index.ts';
 import { facesAway, isSeenIn, silhouetteIn } from '../../core/place/index.ts';
 import { type SheetLayout, toPixel } from './layout.ts';
@@ -90,7 +90,9 @@ export function lampMarks(build: Build, body: Body, layout: SheetLayout): LampMa
       const model = build.models[lamp.modelKey];
       if (!model || !viewsSeeing(body, lamp, model).includes(view)) continue;
       const mark = markOf(layout, view, lamp, model);
-      const hidden = kept.some((other) => Math.abs(other.x - mark.x) < SAME_SPOT_PX && Math.abs(other.y - mark.y) < SAME_SPOT_PX);
+      const hidden = kept.some(
+        (other) => Math.abs(other.x - mark.x) < SAME_SPOT_PX && Math.abs(other.y - mark.y) < SAME_SPOT_PX,
+      );
       if (!hidden) kept.push(mark);
     }
     return kept;

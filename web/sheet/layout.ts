@@ -51,7 +51,12 @@ const box = (originX: number, originY: number, x0: number, x1: number, y0: numbe
 });
 
 /** Lays the five views into a field of so many pixels at the largest scale that fits. */
-export function layoutSheet(body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'>, width: number, height: number, padBottom = PAD.bottom): SheetLayout {
+export function layoutSheet(
+  body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'>,
+  width: number,
+  height: number,
+  padBottom = PAD.bottom,
+): SheetLayout {
   const wide = body.widthMm + 2 * MARGIN_MM;
   const across = 2 * wide + body.lengthMm;
   const down = 2 * body.heightMm + wide;
@@ -72,23 +77,47 @@ export function layoutSheet(body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'
   const planY = ground1 + gapY + half;
   const ground2 = planY + half + gapY + high;
   const frames: Record<View, ViewFrame> = {
-    front: { view: 'front', signA: 1, signB: -1, ...box(frontX, ground1, frontX - half, frontX + half, ground1 - high, ground1) },
+    front: {
+      view: 'front',
+      signA: 1,
+      signB: -1,
+      ...box(frontX, ground1, frontX - half, frontX + half, ground1 - high, ground1),
+    },
     left: { view: 'left', signA: 1, signB: -1, ...box(sideX, ground1, sideX, sideX + long, ground1 - high, ground1) },
     plan: { view: 'plan', signA: 1, signB: 1, ...box(sideX, planY, sideX, sideX + long, planY - half, planY + half) },
     right: { view: 'right', signA: 1, signB: -1, ...box(sideX, ground2, sideX, sideX + long, ground2 - high, ground2) },
-    rear: { view: 'rear', signA: -1, signB: -1, ...box(rearX, ground1, rearX - half, rearX + half, ground1 - high, ground1) },
+    rear: {
+      view: 'rear',
+      signA: -1,
+      signB: -1,
+      ...box(rearX, ground1, rearX - half, rearX + half, ground1 - high, ground1),
+    },
   };
-  return { width, height, pxPerMm, views: ['front', 'left', 'plan', 'right', 'rear'], frames, gridPx: GRID_MM * pxPerMm };
+  return {
+    width,
+    height,
+    pxPerMm,
+    views: ['front', 'left', 'plan', 'right', 'rear'],
+    frames,
+    gridPx: GRID_MM * pxPerMm,
+  };
 }
 
 const STRIP_PAD = { top: 30, bottom: 16, side: 24, gap: 34 };
 
 /** Front, left, plan and rear in one row: the sheet where there is only a strip of room. */
-export function layoutStrip(body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'>, width: number, height: number): SheetLayout {
+export function layoutStrip(
+  body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'>,
+  width: number,
+  height: number,
+): SheetLayout {
   const wide = body.widthMm + 2 * MARGIN_MM;
   const across = 2 * wide + 2 * body.lengthMm;
   const roomX = width - 2 * STRIP_PAD.side - 3 * STRIP_PAD.gap;
-  const pxPerMm = Math.max(0.004, Math.min(roomX / across, (height - STRIP_PAD.top - STRIP_PAD.bottom) / Math.max(body.heightMm, wide)));
+  const pxPerMm = Math.max(
+    0.004,
+    Math.min(roomX / across, (height - STRIP_PAD.top - STRIP_PAD.bottom) / Math.max(body.heightMm, wide)),
+  );
   const half = (wide / 2) * pxPerMm;
   const high = body.heightMm * pxPerMm;
   const long = body.lengthMm * pxPerMm;
@@ -99,18 +128,33 @@ export function layoutStrip(body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'
   const planX = sideX + long + gap;
   const rearX = planX + long + gap + half;
   const planY = ground - high / 2;
-  const left: ViewFrame = { view: 'left', signA: 1, signB: -1, ...box(sideX, ground, sideX, sideX + long, ground - high, ground) };
+  const left: ViewFrame = {
+    view: 'left',
+    signA: 1,
+    signB: -1,
+    ...box(sideX, ground, sideX, sideX + long, ground - high, ground),
+  };
   return {
     width,
     height,
     pxPerMm,
     views: ['front', 'left', 'plan', 'rear'],
     frames: {
-      front: { view: 'front', signA: 1, signB: -1, ...box(frontX, ground, frontX - half, frontX + half, ground - high, ground) },
+      front: {
+        view: 'front',
+        signA: 1,
+        signB: -1,
+        ...box(frontX, ground, frontX - half, frontX + half, ground - high, ground),
+      },
       left,
       plan: { view: 'plan', signA: 1, signB: 1, ...box(planX, planY, planX, planX + long, planY - half, planY + half) },
       right: left, // not among the views: never drawn
-      rear: { view: 'rear', signA: -1, signB: -1, ...box(rearX, ground, rearX - half, rearX + half, ground - high, ground) },
+      rear: {
+        view: 'rear',
+        signA: -1,
+        signB: -1,
+        ...box(rearX, ground, rearX - half, rearX + half, ground - high, ground),
+      },
     },
     gridPx: GRID_MM * pxPerMm,
   };
@@ -119,12 +163,24 @@ export function layoutStrip(body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'
 const NARROW_PAD = { top: 28, bottom: 12, side: 18, gap: 26 };
 
 /** For a phone: the view that matters on top (front and rear side by side), the plan below it. */
-export function layoutNarrow(body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'>, width: number, height: number, main: View): SheetLayout {
+export function layoutNarrow(
+  body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'>,
+  width: number,
+  height: number,
+  main: View,
+): SheetLayout {
   const wide = body.widthMm + 2 * MARGIN_MM;
   const ends = main === 'front' || main === 'rear';
   const roomX = width - 2 * NARROW_PAD.side;
   const roomY = height - NARROW_PAD.top - NARROW_PAD.bottom - NARROW_PAD.gap;
-  const pxPerMm = Math.max(0.004, Math.min(roomX / body.lengthMm, ends ? (roomX - NARROW_PAD.gap) / (2 * wide) : roomX, roomY / (body.heightMm + wide)));
+  const pxPerMm = Math.max(
+    0.004,
+    Math.min(
+      roomX / body.lengthMm,
+      ends ? (roomX - NARROW_PAD.gap) / (2 * wide) : roomX,
+      roomY / (body.heightMm + wide),
+    ),
+  );
   const half = (wide / 2) * pxPerMm;
   const high = body.heightMm * pxPerMm;
   const long = body.lengthMm * pxPerMm;
@@ -132,8 +188,18 @@ export function layoutNarrow(body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm
   const ground = NARROW_PAD.top + spare + high;
   const planY = ground + NARROW_PAD.gap + spare + half;
   const sideX = (width - long) / 2;
-  const side = (view: 'left' | 'right'): ViewFrame => ({ view, signA: 1, signB: -1, ...box(sideX, ground, sideX, sideX + long, ground - high, ground) });
-  const end = (view: 'front' | 'rear', centreX: number): ViewFrame => ({ view, signA: view === 'front' ? 1 : -1, signB: -1, ...box(centreX, ground, centreX - half, centreX + half, ground - high, ground) });
+  const side = (view: 'left' | 'right'): ViewFrame => ({
+    view,
+    signA: 1,
+    signB: -1,
+    ...box(sideX, ground, sideX, sideX + long, ground - high, ground),
+  });
+  const end = (view: 'front' | 'rear', centreX: number): ViewFrame => ({
+    view,
+    signA: view === 'front' ? 1 : -1,
+    signB: -1,
+    ...box(centreX, ground, centreX - half, centreX + half, ground - high, ground),
+  });
   return {
     width,
     height,
@@ -173,7 +239,12 @@ const VIEW_REACH_PX = 14;
 export function viewUnder(layout: SheetLayout, x: number, y: number): View | null {
   for (const view of layout.views) {
     const frame = layout.frames[view];
-    if (x >= frame.left - VIEW_REACH_PX && x <= frame.right + VIEW_REACH_PX && y >= frame.top - VIEW_REACH_PX && y <= frame.bottom + VIEW_REACH_PX) {
+    if (
+      x >= frame.left - VIEW_REACH_PX &&
+      x <= frame.right + VIEW_REACH_PX &&
+      y >= frame.top - VIEW_REACH_PX &&
+      y <= frame.bottom + VIEW_REACH_PX
+    ) {
       return frame.view;
     }
   }

@@ -57,9 +57,15 @@ const around = (x: number, y: number, width: number, height: number, by = 0): Bo
 });
 
 /** Places tags within a field. `taken` are boxes no tag may meet, besides all the lamps themselves. */
-export function placeTags(requests: readonly TagRequest[], field: { width: number; height: number }, taken: readonly Box[] = []): PlacedTag[] {
+export function placeTags(
+  requests: readonly TagRequest[],
+  field: { width: number; height: number },
+  taken: readonly Box[] = [],
+): PlacedTag[] {
   const lamps = requests.map((each) => around(each.x, each.y, each.width, each.height, 1.5));
-  const crowding = requests.map((each) => requests.filter((other) => Math.hypot(other.x - each.x, other.y - each.y) < 40).length);
+  const crowding = requests.map(
+    (each) => requests.filter((other) => Math.hypot(other.x - each.x, other.y - each.y) < 40).length,
+  );
   const order = requests.map((_, index) => index).sort((a, b) => crowding[b]! - crowding[a]! || a - b);
   const placedBoxes: Box[] = [];
   const placed: PlacedTag[] = [];
@@ -71,12 +77,21 @@ export function placeTags(requests: readonly TagRequest[], field: { width: numbe
       for (const [dx, dy] of SIDES) {
         const x = each.x + dx * (each.width / 2 + gap + width / 2);
         const y = each.y + dy * (each.height / 2 + gap + TAG_HEIGHT_PX / 2);
-        const outward = ((each.x - each.middleX) * dx + (each.y - each.middleY) * dy) / (Math.hypot(each.x - each.middleX, each.y - each.middleY) || 1);
+        const outward =
+          ((each.x - each.middleX) * dx + (each.y - each.middleY) * dy) /
+          (Math.hypot(each.x - each.middleX, each.y - each.middleY) || 1);
         const cost = 3 * gap + (dx !== 0 && dy !== 0 ? 5 : 0) - 6 * outward;
         if (best && cost >= best.cost) continue;
         const box = around(x, y, width, TAG_HEIGHT_PX);
-        const outside = box.x0 < EDGE_PX || box.y0 < EDGE_PX || box.x1 > field.width - EDGE_PX || box.y1 > field.height - EDGE_PX;
-        if (outside || placedBoxes.some((other) => meets(box, other)) || lamps.some((other) => meets(box, other)) || taken.some((other) => meets(box, other))) continue;
+        const outside =
+          box.x0 < EDGE_PX || box.y0 < EDGE_PX || box.x1 > field.width - EDGE_PX || box.y1 > field.height - EDGE_PX;
+        if (
+          outside ||
+          placedBoxes.some((other) => meets(box, other)) ||
+          lamps.some((other) => meets(box, other)) ||
+          taken.some((other) => meets(box, other))
+        )
+          continue;
         best = { cost, x, y, gap, box };
       }
     }

@@ -10,7 +10,13 @@ export default function ShelfPage() {
   const { data: entries = [], isLoading } = useShelfQuery();
   const [text, setText] = useState('');
   const words = text.toLowerCase().trim().split(/\s+/);
-  const shown = entries.filter(({ model }) => words.every((word) => `${model.key} ${model.name} ${model.kind} ${model.colours.join(' ')} ${model.sealing}`.toLowerCase().includes(word)));
+  const shown = entries.filter(({ model }) =>
+    words.every((word) =>
+      `${model.key} ${model.name} ${model.kind} ${model.colours.join(' ')} ${model.sealing}`
+        .toLowerCase()
+        .includes(word),
+    ),
+  );
   return (
     <div className="shelf-page">
       <header className="paper-head">
@@ -18,7 +24,16 @@ export default function ShelfPage() {
         <span className="muted">
           {shown.length} of {entries.length} lamps
         </span>
-        <Input className="right" style={{ maxWidth: 340 }} prefix={<SearchOutlined />} allowClear placeholder="strobe, white, IP69" aria-label="Search the shelf" value={text} onChange={(event) => setText(event.target.value)} />
+        <Input
+          className="right"
+          style={{ maxWidth: 340 }}
+          prefix={<SearchOutlined />}
+          allowClear
+          placeholder="strobe, white, IP69"
+          aria-label="Search the shelf"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
       </header>
       <div className="shelf-scroll">
         <table className="plain parts-table">
@@ -41,7 +56,8 @@ export default function ShelfPage() {
             {shown.map(({ model, priceMarks, onHand }) => (
               <tr key={model.key}>
                 <td>
-                  <FaceSwatch model={model} /> <b>{model.name}</b> {model.light === 'filament' && <span className="chip">filament</span>}
+                  <FaceSwatch model={model} /> <b>{model.name}</b>{' '}
+                  {model.light === 'filament' && <span className="chip">filament</span>}
                 </td>
                 <td className="mono">{model.key}</td>
                 <td>
@@ -49,7 +65,11 @@ export default function ShelfPage() {
                     <i key={colour} className="colour-dot" style={{ background: LIGHT[colour] }} title={colour} />
                   ))}
                 </td>
-                <td className="right mono">{model.face.shape === 'round' ? `ø ${model.face.widthMm}` : `${model.face.widthMm} × ${model.face.heightMm}`}</td>
+                <td className="right mono">
+                  {model.face.shape === 'round'
+                    ? `ø ${model.face.widthMm}`
+                    : `${model.face.widthMm} × ${model.face.heightMm}`}
+                </td>
                 <td className="right mono">
                   {model.averageA} / {model.maximumA}
                 </td>

@@ -2,7 +2,8 @@ import { Input } from 'antd';
 import { useEffect, useState } from 'react';
 import { formatTapeInches, type LengthUnit, parseLength } from '../../core/units/index.ts';
 
-const shown = (valueMm: number, unit: LengthUnit): string => (unit === 'mm' ? String(Math.round(valueMm)) : formatTapeInches(valueMm));
+const shown = (valueMm: number, unit: LengthUnit): string =>
+  unit === 'mm' ? String(Math.round(valueMm)) : formatTapeInches(valueMm);
 
 /** A length as the person likes it; takes `1190`, `46 7/8`, `46.875 in`. Commits on Enter or when it is left. */
 export function LengthInput({

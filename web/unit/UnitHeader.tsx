@@ -1,4 +1,12 @@
-import { ArrowRightOutlined, CheckOutlined, CloudOutlined, DisconnectOutlined, HistoryOutlined, RedoOutlined, UndoOutlined } from '@ant-design/icons';
+import {
+  ArrowRightOutlined,
+  CheckOutlined,
+  CloudOutlined,
+  DisconnectOutlined,
+  HistoryOutlined,
+  RedoOutlined,
+  UndoOutlined,
+} from '@ant-design/icons';
 import { Button, Popover, Tooltip } from 'antd';
 import dayjs from 'dayjs';
 import { Link, useNavigate } from 'react-router';
@@ -53,16 +61,30 @@ export function UnitHeader({ stage }: { stage: Stage }) {
             </span>
           )}
           <SaveState />
-          {lastNews && <span className="muted news">{lastNews.by.split(' ')[0]} changed something {dayjs(lastNews.at).format('HH:mm')}</span>}
+          {lastNews && (
+            <span className="muted news">
+              {lastNews.by.split(' ')[0]} changed something {dayjs(lastNews.at).format('HH:mm')}
+            </span>
+          )}
         </div>
         <div className="unit-actions">
           {mayEdit && (
             <>
               <Tooltip title={undoWords ? `Undo: ${OPERATION_WORDS[undoWords]} (Ctrl Z)` : 'Nothing to undo'}>
-                <Button aria-label="Undo" icon={<UndoOutlined />} disabled={!undoWords} onClick={() => dispatch(undo())} />
+                <Button
+                  aria-label="Undo"
+                  icon={<UndoOutlined />}
+                  disabled={!undoWords}
+                  onClick={() => dispatch(undo())}
+                />
               </Tooltip>
               <Tooltip title={redoWords ? `Redo: ${OPERATION_WORDS[redoWords]} (Ctrl Shift Z)` : 'Nothing to redo'}>
-                <Button aria-label="Redo" icon={<RedoOutlined />} disabled={!redoWords} onClick={() => dispatch(redo())} />
+                <Button
+                  aria-label="Redo"
+                  icon={<RedoOutlined />}
+                  disabled={!redoWords}
+                  onClick={() => dispatch(redo())}
+                />
               </Tooltip>
             </>
           )}
@@ -78,7 +100,12 @@ export function UnitHeader({ stage }: { stage: Stage }) {
           const progress = overview?.progress.find((item) => item.stage === each);
           const share = progress?.share ?? 0;
           return (
-            <Link key={each} to={`/unit/${open.id}/${each}`} className={each === stage ? 'now' : ''} aria-current={each === stage ? 'page' : undefined}>
+            <Link
+              key={each}
+              to={`/unit/${open.id}/${each}`}
+              className={each === stage ? 'now' : ''}
+              aria-current={each === stage ? 'page' : undefined}
+            >
               <i>
                 <i style={{ width: `${share * 100}%` }} />
               </i>

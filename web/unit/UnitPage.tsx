@@ -14,8 +14,8 @@ import { PlaceStage } from './place/PlaceStage.tsx';
 import { ProveStage } from './prove/ProveStage.tsx';
 import { SurveyStage } from './survey/SurveyStage.tsx';
 import { UnitHeader } from './UnitHeader.tsx';
-import { insist, openUnit } from './unitThunks.ts';
 import { unitActions } from './unitSlice.ts';
+import { insist, openUnit } from './unitThunks.ts';
 import { useOverview } from './useOverview.ts';
 import { useUnitKeys } from './useUnitKeys.ts';
 import { useUnitNews } from './useUnitNews.ts';
@@ -49,7 +49,8 @@ export default function UnitPage() {
   if (!(STAGES as readonly string[]).includes(stage)) return <Navigate to={`/unit/${id}/place`} replace />;
   if (status.kind === 'failed') return <p className="empty state stop">{status.message}</p>;
   if (!ready) return <p className="empty">Rolling the unit in …</p>;
-  if (!bodyFor(ready.build.body.bodyId, ready.build.body.parameters)) return <p className="empty">This unit's body cannot be drawn: its dimensions do not fit its template.</p>;
+  if (!bodyFor(ready.build.body.bodyId, ready.build.body.parameters))
+    return <p className="empty">This unit's body cannot be drawn: its dimensions do not fit its template.</p>;
   return <OpenUnit stage={stage as Stage} />;
 }
 
@@ -85,7 +86,9 @@ function useConflicts(): void {
         duration: 0,
         placement: 'bottomLeft',
         title: conflict.field ? 'Two people changed the same thing' : 'This change was not taken',
-        description: conflict.field ? `${conflict.message} It now reads ${describe(conflict.theirs)}.` : conflict.message,
+        description: conflict.field
+          ? `${conflict.message} It now reads ${describe(conflict.theirs)}.`
+          : conflict.message,
         actions: conflict.field ? (
           <span className="conflict-actions">
             <Button size="small" onClick={settle}>

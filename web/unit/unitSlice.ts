@@ -121,7 +121,9 @@ export const unitSlice = createSlice({
     /** Operations of this window, already found applicable to the build. */
     performed: (
       state,
-      { payload }: PayloadAction<{ pending: Pending[]; build: Build; inverse: UndoEntry; history: 'do' | 'undo' | 'redo' }>,
+      {
+        payload,
+      }: PayloadAction<{ pending: Pending[]; build: Build; inverse: UndoEntry; history: 'do' | 'undo' | 'redo' }>,
     ) => {
       const { open } = state;
       if (!open) return;

@@ -25,7 +25,13 @@ export const openUnit =
       const inFlight = known?.id === id ? known.pending.filter((each) => !each.acknowledged) : [];
       const fromOutbox = waiting
         .filter((row) => !inFlight.some((each) => each.operation.id === row.id))
-        .map((row): Pending => ({ operation: row.operation, stamp: { by, at: new Date().toISOString() }, acknowledged: false }));
+        .map(
+          (row): Pending => ({
+            operation: row.operation,
+            stamp: { by, at: new Date().toISOString() },
+            acknowledged: false,
+          }),
+        );
       dispatch(unitActions.unitLoaded({ id, revision, build, pending: [...fromOutbox, ...inFlight] }));
       void dispatch(sendWaiting(unitId));
     } catch (error) {
@@ -65,15 +71,19 @@ export const perform =
       inverses.unshift(applied.value.inverse);
     }
     if (pending.length === 0) return { ok: true };
-    dispatch(unitActions.performed({ pending, build, inverse: { what: drafts[0]!.kind, operations: inverses }, history }));
-    const rows = pending.map(({ operation }): Waiting => ({
-      id: operation.id,
-      unitId: open.id,
-      order: nextOrder(),
-      baseRevision: open.revision,
-      clientId: clientId(),
-      operation,
-    }));
+    dispatch(
+      unitActions.performed({ pending, build, inverse: { what: drafts[0]!.kind, operations: inverses }, history }),
+    );
+    const rows = pending.map(
+      ({ operation }): Waiting => ({
+        id: operation.id,
+        unitId: open.id,
+        order: nextOrder(),
+        baseRevision: open.revision,
+        clientId: clientId(),
+        operation,
+      }),
+    );
     void outbox.put(rows).then(() => dispatch(sendWaiting(open.id)));
     return { ok: true };
   };
@@ -116,7 +126,11 @@ export const sendWaiting =
       return running.then(() => (sending.has(unitId) ? sending.get(unitId) : dispatch(sendWaiting(unitId))));
     }
     const work = (async () => {
-      for (let batch = firstBatch(await outbox.of(unitId)); batch.length > 0; batch = firstBatch(await outbox.of(unitId))) {
+      for (
+        let batch = firstBatch(await outbox.of(unitId));
+        batch.length > 0;
+        batch = firstBatch(await outbox.of(unitId))
+      ) {
         const answer = await post(unitId, batch);
         if (answer.kind === 'away') {
           dispatch(unitActions.sendFailed(answer.message));
@@ -153,12 +167,16 @@ async function post(unitId: Id, batch: Waiting[]): Promise<PostAnswer> {
       headers: { 'content-type': 'application/json', ...csrfHeaders() },
       body: JSON.stringify({ baseRevision, clientId: from, operations: batch.map((row) => row.operation) }),
     });
-    if (response.ok) return { kind: 'answered', outcomes: ((await response.json()) as { outcomes: OutcomeShape[] }).outcomes };
+    if (response.ok)
+      return { kind: 'answered', outcomes: ((await response.json()) as { outcomes: OutcomeShape[] }).outcomes };
     const data = (await response.json().catch(() => null)) as { error?: { message?: string } } | null;
     const message = data?.error?.message ?? `The server answered ${response.status}.`;
     // A request that can never succeed must not block what comes after it; everything else is tried again.
     if (response.status === 400 || response.status === 404) {
-      return { kind: 'answered', outcomes: batch.map((row) => ({ id: row.id, status: 'refused', reason: { kind: 'invalid', message } })) };
+      return {
+        kind: 'answered',
+        outcomes: batch.map((row) => ({ id: row.id, status: 'refused', reason: { kind: 'invalid', message } })),
+      };
     }
     return { kind: 'away', message };
   } catch {

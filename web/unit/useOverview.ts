@@ -5,7 +5,9 @@ import type { OverviewWorker } from '../app/overviewWorker.ts';
 import { useApp, useAppDispatch } from '../app/store.ts';
 import { unitActions } from './unitSlice.ts';
 
-const remote = wrap<OverviewWorker>(new Worker(new URL('../app/overviewWorker.ts', import.meta.url), { type: 'module' }));
+const remote = wrap<OverviewWorker>(
+  new Worker(new URL('../app/overviewWorker.ts', import.meta.url), { type: 'module' }),
+);
 
 /** The newest build that waits for the worker; older ones are skipped, so a burst of edits costs one computation. */
 let next: { build: Build; done: (overview: Awaited<ReturnType<typeof remote.overviewOf>>) => void } | null = null;

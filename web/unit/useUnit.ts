@@ -41,5 +41,14 @@ export function useUnit(): UnitView {
     [dispatch, message],
   );
   const { build } = open;
-  return { id: open.id, build, body: bodyFor(build.body.bodyId, build.body.parameters)!, overview, preferences, role, mayEdit: role !== 'owner', act };
+  return {
+    id: open.id,
+    build,
+    body: bodyFor(build.body.bodyId, build.body.parameters)!,
+    overview,
+    preferences,
+    role,
+    mayEdit: role !== 'owner',
+    act,
+  };
 }

@@ -119,4 +119,5 @@ export function useUnitKeys(stage: Stage): { open: boolean; close(): void } {
 }
 
 /** Moves as an operation, or nothing when nobody moves. */
-export const asMove = (moves: ReturnType<typeof nudge>): OperationDraft[] => (moves.length > 0 ? [{ kind: 'moveLamps', moves }] : []);
+export const asMove = (moves: ReturnType<typeof nudge>): OperationDraft[] =>
+  moves.length > 0 ? [{ kind: 'moveLamps', moves }] : [];

@@ -26,7 +26,9 @@ interface Values {
 
 export function NewUnit({ onClose, taken }: { onClose(): void; taken: string[] }) {
   const [bodyId, setBodyId] = useState('recovery-truck');
-  const [parameters, setParameters] = useState<Record<string, number>>(() => defaultParameters(templateById('recovery-truck')!));
+  const [parameters, setParameters] = useState<Record<string, number>>(() =>
+    defaultParameters(templateById('recovery-truck')!),
+  );
   const [create, { isLoading, error }] = useCreateUnitMutation();
   const [form] = Form.useForm<Values>();
   const navigate = useNavigate();
@@ -48,20 +50,41 @@ export function NewUnit({ onClose, taken }: { onClose(): void; taken: string[] }
   };
 
   return (
-    <Modal open title="New unit" width={860} onCancel={onClose} okText="Take it into the yard" confirmLoading={isLoading} onOk={() => form.submit()} okButtonProps={{ disabled: !body.ok }}>
+    <Modal
+      open
+      title="New unit"
+      width={860}
+      onCancel={onClose}
+      okText="Take it into the yard"
+      confirmLoading={isLoading}
+      onOk={() => form.submit()}
+      okButtonProps={{ disabled: !body.ok }}
+    >
       <div className="new-unit">
         <div className="bodies" role="radiogroup" aria-label="Body">
           {BODY_TEMPLATES.map((each) => {
             const drawn = makeBody(each.id, {});
             return (
-              <button key={each.id} type="button" role="radio" aria-checked={each.id === bodyId} onClick={() => choose(each.id)}>
+              <button
+                key={each.id}
+                type="button"
+                role="radio"
+                aria-checked={each.id === bodyId}
+                onClick={() => choose(each.id)}
+              >
                 {drawn.ok && <PlanGlyph body={drawn.value} lamps={[]} pxPerMm={0.0115} />}
                 <span>{each.name}</span>
               </button>
             );
           })}
         </div>
-        <Form form={form} layout="vertical" requiredMark={false} initialValues={{ tag: suggestTag(taken), name: template.name, systemVoltageV: 12 }} onFinish={finish}>
+        <Form
+          form={form}
+          layout="vertical"
+          requiredMark={false}
+          initialValues={{ tag: suggestTag(taken), name: template.name, systemVoltageV: 12 }}
+          onFinish={finish}
+        >
           {body.ok && <SidePicture body={body.value} />}
           <div className="two">
             <Form.Item
@@ -70,12 +93,26 @@ export function NewUnit({ onClose, taken }: { onClose(): void; taken: string[] }
               normalize={(value: string) => value.toUpperCase()}
               rules={[
                 { pattern: /^[A-Z]{1,4}-\d{1,4}$/, message: 'Letters, a dash and a number, like SR-07' },
-                { validator: (_, value: string) => (taken.includes(value) ? Promise.reject(new Error('This tag is taken')) : Promise.resolve()) },
+                {
+                  validator: (_, value: string) =>
+                    taken.includes(value) ? Promise.reject(new Error('This tag is taken')) : Promise.resolve(),
+                },
               ]}
             >
               <Input />
             </Form.Item>
-            <Form.Item label="Name" name="name" rules={[{ validator: (_, value) => (Build.shape.unit.shape.name.safeParse(value).success ? Promise.resolve() : Promise.reject(new Error('Two to sixty characters'))) }]}>
+            <Form.Item
+              label="Name"
+              name="name"
+              rules={[
+                {
+                  validator: (_, value) =>
+                    Build.shape.unit.shape.name.safeParse(value).success
+                      ? Promise.resolve()
+                      : Promise.reject(new Error('Two to sixty characters')),
+                },
+              ]}
+            >
               <Input />
             </Form.Item>
             <Form.Item label="System" name="systemVoltageV">
@@ -89,8 +126,18 @@ export function NewUnit({ onClose, taken }: { onClose(): void; taken: string[] }
           </div>
           <div className="two">
             {Object.entries(template.parameters).map(([key, rule]) => (
-              <Form.Item key={key} label={`${rule.name}, mm`} help={`${formatMm(rule.minimumMm)} to ${formatMm(rule.maximumMm)}`}>
-                <InputNumber aria-label={`${rule.name}, mm`} value={parameters[key]} step={10} onChange={(value) => value !== null && setParameters({ ...parameters, [key]: Number(value) })} style={{ width: '100%' }} />
+              <Form.Item
+                key={key}
+                label={`${rule.name}, mm`}
+                help={`${formatMm(rule.minimumMm)} to ${formatMm(rule.maximumMm)}`}
+              >
+                <InputNumber
+                  aria-label={`${rule.name}, mm`}
+                  value={parameters[key]}
+                  step={10}
+                  onChange={(value) => value !== null && setParameters({ ...parameters, [key]: Number(value) })}
+                  style={{ width: '100%' }}
+                />
               </Form.Item>
             ))}
           </div>

@@ -10,7 +10,15 @@ export function PatternMark({ pattern }: { pattern: Pattern }) {
       <path d={`M0 5.500H${WIDTH}M0 12.500H${WIDTH}`} stroke="#C9C0B4" strokeWidth={1} />
       {(['A', 'B'] as const).flatMap((phase, row) =>
         pulsesIn(pattern, phase, 1).map((pulse) => (
-          <rect key={`${phase}${pulse.startS}`} x={pulse.startS * WIDTH} y={row * 7} width={Math.max(1.2, (pulse.endS - pulse.startS) * WIDTH)} height={ROW} fill="#1C1917" opacity={pulse.level < 1 ? 0.5 : 1} />
+          <rect
+            key={`${phase}${pulse.startS}`}
+            x={pulse.startS * WIDTH}
+            y={row * 7}
+            width={Math.max(1.2, (pulse.endS - pulse.startS) * WIDTH)}
+            height={ROW}
+            fill="#1C1917"
+            opacity={pulse.level < 1 ? 0.5 : 1}
+          />
         )),
       )}
     </svg>

@@ -18,14 +18,22 @@ const PX_PER_MM = 0.0135;
 const ASKS = [
   { key: 'stops', words: 'With a stop', test: (unit: UnitListItem) => unit.summary.stops > 0 },
   { key: 'work', words: 'In work', test: (unit: UnitListItem) => ['build', 'prove'].includes(unit.stage) },
-  { key: 'planned', words: 'Being planned', test: (unit: UnitListItem) => ['survey', 'place', 'feed', 'flash', 'parts'].includes(unit.stage) },
+  {
+    key: 'planned',
+    words: 'Being planned',
+    test: (unit: UnitListItem) => ['survey', 'place', 'feed', 'flash', 'parts'].includes(unit.stage),
+  },
 ] as const;
 
 const matches = (unit: UnitListItem, text: string): boolean =>
   text
     .toLowerCase()
     .split(/\s+/)
-    .every((word) => `${unit.tag} ${unit.name} ${STAGE_NAMES[unit.stage as Stage]} ${unit.summary.firstFinding ?? ''} ${unit.summary.patternIds.map((id) => patternById(id).name).join(' ')}`.toLowerCase().includes(word));
+    .every((word) =>
+      `${unit.tag} ${unit.name} ${STAGE_NAMES[unit.stage as Stage]} ${unit.summary.firstFinding ?? ''} ${unit.summary.patternIds.map((id) => patternById(id).name).join(' ')}`
+        .toLowerCase()
+        .includes(word),
+    );
 
 export function Yard() {
   const { data: units = [], isLoading, error } = useUnitsQuery(undefined, { refetchOnMountOrArgChange: true });
@@ -48,8 +56,14 @@ export function Yard() {
 
   const asked = ASKS.find((each) => each.key === ask);
   const narrowed = wanted.trim() !== '' || asked !== undefined;
-  const answer = useMemo(() => units.filter((unit) => matches(unit, wanted.trim()) && (!asked || asked.test(unit))), [units, wanted, asked]);
-  const rest = useMemo(() => (narrowed ? units.filter((unit) => !answer.includes(unit)) : []), [units, answer, narrowed]);
+  const answer = useMemo(
+    () => units.filter((unit) => matches(unit, wanted.trim()) && (!asked || asked.test(unit))),
+    [units, wanted, asked],
+  );
+  const rest = useMemo(
+    () => (narrowed ? units.filter((unit) => !answer.includes(unit)) : []),
+    [units, answer, narrowed],
+  );
   const lamps = units.reduce((sum, unit) => sum + unit.glyph.lamps.length, 0);
   const open = units.reduce((sum, unit) => sum + unit.summary.stops + unit.summary.cautions, 0);
   const mayAdd = session?.person.role !== 'owner';
@@ -62,7 +76,15 @@ export function Yard() {
           size="large"
           allowClear
           prefix={<SearchOutlined />}
-          suffix={narrowed ? <span className="mono">{answer.length} of {units.length}</span> : <span className="key">/</span>}
+          suffix={
+            narrowed ? (
+              <span className="mono">
+                {answer.length} of {units.length}
+              </span>
+            ) : (
+              <span className="key">/</span>
+            )
+          }
           placeholder="Find by tag, name, stage, pattern or finding"
           aria-label="Find units"
           value={text}
@@ -70,7 +92,12 @@ export function Yard() {
         />
         <div className="asks">
           {ASKS.map((each) => (
-            <button key={each.key} type="button" aria-pressed={ask === each.key} onClick={() => setAsk(ask === each.key ? null : each.key)}>
+            <button
+              key={each.key}
+              type="button"
+              aria-pressed={ask === each.key}
+              onClick={() => setAsk(ask === each.key ? null : each.key)}
+            >
               {each.words} <b>{units.filter(each.test).length}</b>
             </button>
           ))}
@@ -115,7 +142,9 @@ export function Yard() {
       <div className="rows">
         {isLoading && <p className="empty">Opening the yard …</p>}
         {error && <p className="empty state stop">{errorSentence(error)}</p>}
-        {!isLoading && !error && units.length === 0 && <p className="empty">The yard is empty. Add the first unit to begin.</p>}
+        {!isLoading && !error && units.length === 0 && (
+          <p className="empty">The yard is empty. Add the first unit to begin.</p>
+        )}
         {narrowed && <GroupRow words="Answer" count={answer.length} />}
         {answer.map((unit) => (
           <UnitRow key={unit.id} unit={unit} muted={false} />
@@ -153,15 +182,33 @@ function StageHistogram({ units }: { units: readonly UnitListItem[] }) {
   const counts = STAGES.map((stage) => units.filter((unit) => unit.stage === stage).length);
   const most = Math.max(1, ...counts);
   return (
-    <svg className="histogram" width={150} height={26} role="img" aria-label={STAGES.map((stage, index) => `${STAGE_NAMES[stage]} ${counts[index]}`).join(', ')}>
+    <svg
+      className="histogram"
+      width={150}
+      height={26}
+      role="img"
+      aria-label={STAGES.map((stage, index) => `${STAGE_NAMES[stage]} ${counts[index]}`).join(', ')}
+    >
       {counts.map((count, index) => {
         // Square root, so that one unit still shows beside fifty.
         const height = count === 0 ? 1 : 3 + 11 * Math.sqrt(count / most);
         return (
           <g key={STAGES[index]}>
-            <rect x={index * 19} y={26 - height} width={16} height={height} fill={index === 7 ? '#8D9AA4' : index >= 5 ? '#C8501B' : '#27313A'} />
+            <rect
+              x={index * 19}
+              y={26 - height}
+              width={16}
+              height={height}
+              fill={index === 7 ? '#8D9AA4' : index >= 5 ? '#C8501B' : '#27313A'}
+            />
             {count > 0 && (
-              <text x={index * 19 + 8} y={26 - height - 2} textAnchor="middle" style={{ font: '400 11px var(--mono)' }} fill="#6B645C">
+              <text
+                x={index * 19 + 8}
+                y={26 - height - 2}
+                textAnchor="middle"
+                style={{ font: '400 11px var(--mono)' }}
+                fill="#6B645C"
+              >
                 {count}
               </text>
             )}
@@ -194,7 +241,12 @@ const UnitRow = memo(function UnitRow({ unit, muted }: { unit: UnitListItem; mut
   const flashing = patternIds.filter((id) => id !== 'steady' && id !== 'turn').map(patternById);
   const open = () => navigate(`/unit/${unit.id}/${unit.stage}`);
   return (
-    <button type="button" className={muted ? 'unit-row muted-row' : 'unit-row'} onClick={open} aria-label={`${unit.tag} ${unit.name}, ${STAGE_NAMES[unit.stage as Stage]}, ${stops} stops, ${cautions} cautions`}>
+    <button
+      type="button"
+      className={muted ? 'unit-row muted-row' : 'unit-row'}
+      onClick={open}
+      aria-label={`${unit.tag} ${unit.name}, ${STAGE_NAMES[unit.stage as Stage]}, ${stops} stops, ${cautions} cautions`}
+    >
       <span className="strip">{body && <PlanGlyph body={body} lamps={unit.glyph.lamps} pxPerMm={PX_PER_MM} />}</span>
       <span className="who">
         <b>{unit.tag}</b>
@@ -219,11 +271,23 @@ const UnitRow = memo(function UnitRow({ unit, muted }: { unit: UnitListItem; mut
         )}
       </span>
       <span className="finding" title={firstFinding ?? undefined}>
-        {stops > 0 ? <SeverityMark severity="stop" count={stops} /> : cautions > 0 ? <SeverityMark severity="caution" count={cautions} /> : notes > 0 ? <SeverityMark severity="note" count={notes} /> : <span className="muted">none</span>}
+        {stops > 0 ? (
+          <SeverityMark severity="stop" count={stops} />
+        ) : cautions > 0 ? (
+          <SeverityMark severity="caution" count={cautions} />
+        ) : notes > 0 ? (
+          <SeverityMark severity="note" count={notes} />
+        ) : (
+          <span className="muted">none</span>
+        )}
         {firstFinding && <small>{firstFinding}</small>}
       </span>
       <span className="lamps">
-        {unit.glyph.lamps.length === 0 ? <span className="muted">none yet</span> : `${fitted} of ${unit.glyph.lamps.length} fitted`}
+        {unit.glyph.lamps.length === 0 ? (
+          <span className="muted">none yet</span>
+        ) : (
+          `${fitted} of ${unit.glyph.lamps.length} fitted`
+        )}
       </span>
     </button>
   );

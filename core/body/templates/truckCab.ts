@@ -76,11 +76,29 @@ export function truckCab({ size, Y }: TruckFrame): BodyPart[] {
     'body',
     {
       side: [
-        ...rounded(side([40, 430], [0, 560], [0, 925], [55, 1010], [110, 1500], [270, 2330], [430, 2590], [760, 2640], [1960, 2640], [2060, 2500], [2060, 860]), [40, 60, 30, 60, 300, 260, 140, 120, 60, 60, 0]),
+        ...rounded(
+          side(
+            [40, 430],
+            [0, 560],
+            [0, 925],
+            [55, 1010],
+            [110, 1500],
+            [270, 2330],
+            [430, 2590],
+            [760, 2640],
+            [1960, 2640],
+            [2060, 2500],
+            [2060, 860],
+          ),
+          [40, 60, 30, 60, 300, 260, 140, 120, 60, 60, 0],
+        ),
         ...archPoints,
         [X(760), 430],
       ],
-      front: rounded(symmetric(front([1150, 430], [1150, 2180], [1050, 2580], [960, 2640])), [40, 300, 80, 60, 60, 80, 300, 40]),
+      front: rounded(
+        symmetric(front([1150, 430], [1150, 2180], [1050, 2580], [960, 2640])),
+        [40, 300, 80, 60, 60, 80, 300, 40],
+      ),
       plan: rounded(
         [...plan([60, 900], [330, 1130], [2060, 1150]), ...plan([2060, -1150], [330, -1130], [60, -900])],
         [240, 160, 60, 60, 160, 240],
@@ -90,7 +108,10 @@ export function truckCab({ size, Y }: TruckFrame): BodyPart[] {
       details: {
         sides: [
           archLine('line', axle, WHEEL_RADIUS_MM, archRadius - 40),
-          { ...patch('line', side([430, 935], [430, 1500], [620, 2420], [1350, 2450], [1350, 985]), 50), closed: false },
+          {
+            ...patch('line', side([430, 935], [430, 1500], [620, 2420], [1350, 2450], [1350, 985]), 50),
+            closed: false,
+          },
           patch('glass', side([490, 1560], [650, 2350], [1290, 2375], [1290, 1520], [820, 1500]), [30, 60, 40, 40, 80]),
           line('faint', ...side([760, 1590], [900, 2300])),
           line('faint', ...side([850, 1590], [990, 2310])),
@@ -101,7 +122,11 @@ export function truckCab({ size, Y }: TruckFrame): BodyPart[] {
           curve('line', 20, ...side([470, 2300], [330, 2290], [330, 1700], [420, 1640])),
         ],
         front: [
-          patch('glass', front([-1070, 1490], [-1030, 2120], [-950, 2420], [950, 2420], [1030, 2120], [1070, 1490]), [90, 260, 80, 80, 260, 90]),
+          patch(
+            'glass',
+            front([-1070, 1490], [-1030, 2120], [-950, 2420], [950, 2420], [1030, 2120], [1070, 1490]),
+            [90, 260, 80, 80, 260, 90],
+          ),
           line('faint', ...front([-560, 1560], [-360, 2370])),
           line('faint', ...front([-460, 1560], [-260, 2370])),
           line('line', ...front([-880, 1535], [-160, 1590])),
@@ -111,7 +136,11 @@ export function truckCab({ size, Y }: TruckFrame): BodyPart[] {
           ...[1080, 1150, 1220, 1290].map((z) => line('faint', ...front([-730, z], [730, z]))),
         ],
         plan: [
-          patch('glass', plan([120, -840], [300, -1010], [470, -930], [470, 930], [300, 1010], [120, 840]), [120, 70, 60, 60, 70, 120]),
+          patch(
+            'glass',
+            plan([120, -840], [300, -1010], [470, -930], [470, 930], [300, 1010], [120, 840]),
+            [120, 70, 60, 60, 70, 120],
+          ),
           patch('line', plan([520, -960], [600, -1030], [1960, -1030], [1960, 1030], [600, 1030], [520, 960]), 90),
           patch('faint', plan([1420, -300], [1800, -300], [1800, 300], [1420, 300]), 40),
           ...twice(1, line('faint', ...plan([620, 1090], [1340, 1090]))),
@@ -131,7 +160,10 @@ export function truckCab({ size, Y }: TruckFrame): BodyPart[] {
       side: rounded(side([40, 430], [0, 560], [0, 925], [640, 925], [760, 560], [760, 430]), [40, 60, 20, 60, 60, 0]),
       front: rounded(symmetric(front([1160, 430], [1225, 560], [1225, 925])), [60, 60, 50, 50, 60, 60]),
       plan: rounded(
-        [...plan([0, 860], [80, 1130], [260, 1225], [740, 1225]), ...plan([740, -1225], [260, -1225], [80, -1130], [0, -860])],
+        [
+          ...plan([0, 860], [80, 1130], [260, 1225], [740, 1225]),
+          ...plan([740, -1225], [260, -1225], [80, -1130], [0, -860]),
+        ],
         [90, 60, 60, 0, 0, 60, 60, 90],
       ),
     },
@@ -168,7 +200,10 @@ export function truckCab({ size, Y }: TruckFrame): BodyPart[] {
       {
         material: 'plastic',
         details: {
-          front: [line('line', [Y(1090), Z(2290)], [Y(1260), Z(2280)]), line('line', [Y(1130), Z(1660)], [Y(1260), Z(1690)])],
+          front: [
+            line('line', [Y(1090), Z(2290)], [Y(1260), Z(2280)]),
+            line('line', [Y(1130), Z(1660)], [Y(1260), Z(1690)]),
+          ],
           rear: [line('line', [Y(1150), Z(2240)], [Y(1260), Z(2240)])],
           plan: [line('line', [X(345), Y(1230)], [X(470), Y(1130)])],
         },
@@ -183,22 +218,48 @@ export function truckChassis({ size, rearAxleMm, cabEndMm, Y }: TruckFrame): Bod
   const tail = size.lengthMm - 420;
   return [
     part('rails', 'Chassis rails', 'deep', { x: [700, tail], y: [-420, 420], z: [640, 900] }, { thicknessMm: 8 }),
-    part('axle', 'Rear axle', 'deep', { x: [rearAxleMm - 80, rearAxleMm + 80], y: [-640, 640], z: [380, 480] }, {
-      details: { rear: [ring('line', 0, 430, 150)] },
-      solid: false,
-    }),
+    part(
+      'axle',
+      'Rear axle',
+      'deep',
+      { x: [rearAxleMm - 80, rearAxleMm + 80], y: [-640, 640], z: [380, 480] },
+      {
+        details: { rear: [ring('line', 0, 430, 150)] },
+        solid: false,
+      },
+    ),
     ...wheels('rear-wheel', rearAxleMm, WHEEL_RADIUS_MM, Y(1190), 250, true),
     ...bothSides(
-      part('intake', 'Air intake', 'metal', { x: [cabEndMm + 45, cabEndMm + 145], y: [Y(880), Y(1010)], z: [900, 2420], radiusMm: 30 }, {
-        material: 'plastic',
-        solid: false,
-      }),
+      part(
+        'intake',
+        'Air intake',
+        'metal',
+        { x: [cabEndMm + 45, cabEndMm + 145], y: [Y(880), Y(1010)], z: [900, 2420], radiusMm: 30 },
+        {
+          material: 'plastic',
+          solid: false,
+        },
+      ),
     ).slice(0, 1),
     ...bothSides(
-      shaped('mudguard', 'Mudguard', 'body', {
-        side: mudguardOutline(rearAxleMm, WHEEL_RADIUS_MM, 500, 545),
-        front: rounded([[Y(600), 700], [Y(600), 985], [Y(1210), 985], [Y(1210), 700]], 30),
-      }, { material: 'plastic' }),
+      shaped(
+        'mudguard',
+        'Mudguard',
+        'body',
+        {
+          side: mudguardOutline(rearAxleMm, WHEEL_RADIUS_MM, 500, 545),
+          front: rounded(
+            [
+              [Y(600), 700],
+              [Y(600), 985],
+              [Y(1210), 985],
+              [Y(1210), 700],
+            ],
+            30,
+          ),
+        },
+        { material: 'plastic' },
+      ),
     ),
   ];
 }

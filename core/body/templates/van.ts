@@ -38,18 +38,51 @@ export const van: BodyTemplate = {
       {
         side: [
           ...rounded(
-            [...side([20, 420], [0, 620], [40, 900], [130, 1030], [780, 1260], [1330, 2120], [1720, 2480], [2200, 2550]), [lengthMm - 160, Z(2530)], [lengthMm - 20, Z(2300)], [lengthMm, 900], [lengthMm - 10, 360]],
+            [
+              ...side(
+                [20, 420],
+                [0, 620],
+                [40, 900],
+                [130, 1030],
+                [780, 1260],
+                [1330, 2120],
+                [1720, 2480],
+                [2200, 2550],
+              ),
+              [lengthMm - 160, Z(2530)],
+              [lengthMm - 20, Z(2300)],
+              [lengthMm, 900],
+              [lengthMm - 10, 360],
+            ],
             [40, 60, 60, 80, 120, 220, 200, 120, 90, 120, 60, 40],
           ),
           ...arch(rearAxle),
           ...arch(FRONT_AXLE_MM),
         ],
         front: rounded(
-          [[-half, 420], [-half, 1250], [-half + 90, Z(2330)], [-half + 230, Z(2550)], [half - 230, Z(2550)], [half - 90, Z(2330)], [half, 1250], [half, 420]].map(([y, z]) => [y!, z!] as const),
+          [
+            [-half, 420],
+            [-half, 1250],
+            [-half + 90, Z(2330)],
+            [-half + 230, Z(2550)],
+            [half - 230, Z(2550)],
+            [half - 90, Z(2330)],
+            [half, 1250],
+            [half, 420],
+          ].map(([y, z]) => [y!, z!] as const),
           [60, 300, 160, 120, 120, 160, 300, 60],
         ),
         plan: rounded(
-          [[0, half * 0.62], [170, half * 0.92], [700, half], [lengthMm, half - 20], [lengthMm, -half + 20], [700, -half], [170, -half * 0.92], [0, -half * 0.62]],
+          [
+            [0, half * 0.62],
+            [170, half * 0.92],
+            [700, half],
+            [lengthMm, half - 20],
+            [lengthMm, -half + 20],
+            [700, -half],
+            [170, -half * 0.92],
+            [0, -half * 0.62],
+          ],
           [150, 160, 120, 80, 80, 120, 160, 150],
         ),
       },
@@ -60,7 +93,10 @@ export const van: BodyTemplate = {
             archLine('line', FRONT_AXLE_MM, WHEEL_RADIUS_MM, 440),
             archLine('line', rearAxle, WHEEL_RADIUS_MM, 440),
             patch('glass', side([1000, 1300], [1390, 2060], [1840, 2110], [1840, 1330]), [60, 80, 50, 40]),
-            { ...patch('line', side([820, 520], [900, 1270], [1380, 2150], [1900, 2180], [1900, 480]), 50), closed: false },
+            {
+              ...patch('line', side([820, 520], [900, 1270], [1380, 2150], [1900, 2180], [1900, 480]), 50),
+              closed: false,
+            },
             line('line', [loadStart + 60, 470], [loadStart + 60, Z(2420)]),
             line('line', [loadStart + 1250, 470], [loadStart + 1250, Z(2420)]),
             line('faint', [loadStart + 60, 1180], [lengthMm - 30, 1180]),
@@ -71,8 +107,30 @@ export const van: BodyTemplate = {
             patchBox('lens', lengthMm - 90, 900, lengthMm - 12, 1420, 20),
           ],
           front: [
-            patch('glass', [[-Y(850), 1310], [-Y(800), Z(2080)], [Y(800), Z(2080)], [Y(850), 1310]], [120, 120, 120, 120]),
-            ...twice(0, patch('lens', [[Y(560), 880], [Y(610), 1010], [Y(920), 1060], [Y(950), 860]], 40), ring('faint', Y(760), 950, 62)),
+            patch(
+              'glass',
+              [
+                [-Y(850), 1310],
+                [-Y(800), Z(2080)],
+                [Y(800), Z(2080)],
+                [Y(850), 1310],
+              ],
+              [120, 120, 120, 120],
+            ),
+            ...twice(
+              0,
+              patch(
+                'lens',
+                [
+                  [Y(560), 880],
+                  [Y(610), 1010],
+                  [Y(920), 1060],
+                  [Y(950), 860],
+                ],
+                40,
+              ),
+              ring('faint', Y(760), 950, 62),
+            ),
             patchBox('line', -Y(520), 760, Y(520), 1000, 60),
             line('faint', [-Y(500), 840], [Y(500), 840]),
             line('faint', [-Y(500), 920], [Y(500), 920]),
@@ -83,12 +141,29 @@ export const van: BodyTemplate = {
           ],
           rear: [
             line('line', [0, 480], [0, Z(2400)]),
-            ...twice(0, patchBox('glass', Y(90), 1450, Y(760), Z(2180), 60), patchBox('lens', Y(860), 900, Y(985), 1420, 20), patchBox('faint', Y(720), 700, Y(800), 760, 8), patchBox('faint', Y(720), 1900, Y(800), 1960, 8)),
+            ...twice(
+              0,
+              patchBox('glass', Y(90), 1450, Y(760), Z(2180), 60),
+              patchBox('lens', Y(860), 900, Y(985), 1420, 20),
+              patchBox('faint', Y(720), 700, Y(800), 760, 8),
+              patchBox('faint', Y(720), 1900, Y(800), 1960, 8),
+            ),
             patchBox('faint', -260, 1000, 260, 1110, 10),
             line('faint', [-half + 60, 560], [half - 60, 560]),
           ],
           plan: [
-            patch('glass', [[800, -Y(760)], [1300, -Y(850)], [1420, -Y(780)], [1420, Y(780)], [1300, Y(850)], [800, Y(760)]], [120, 80, 60, 60, 80, 120]),
+            patch(
+              'glass',
+              [
+                [800, -Y(760)],
+                [1300, -Y(850)],
+                [1420, -Y(780)],
+                [1420, Y(780)],
+                [1300, Y(850)],
+                [800, Y(760)],
+              ],
+              [120, 80, 60, 60, 80, 120],
+            ),
             patchBox('line', 1500, -half + 210, lengthMm - 150, half - 210, 90),
             ...roofRibs.map((x) => line('faint', [x, -half + 220], [x, half - 220])),
             line('faint', [150, -Y(420)], [760, -Y(520)]),
@@ -104,12 +179,24 @@ export const van: BodyTemplate = {
         ...wheels('rear-wheel', rearAxle, WHEEL_RADIUS_MM, half - 20, 235),
         shell,
         ...bothSides(
-          part('mirror', 'Mirror', 'metal', { x: [1030, 1130], y: [half + 20, half + 210], z: [Z(1400), Z(1760)], radiusMm: 40 }, {
-            material: 'plastic',
-            details: { front: [line('line', [half - 60, Z(1400)], [half + 60, Z(1440)])] },
-          }),
+          part(
+            'mirror',
+            'Mirror',
+            'metal',
+            { x: [1030, 1130], y: [half + 20, half + 210], z: [Z(1400), Z(1760)], radiusMm: 40 },
+            {
+              material: 'plastic',
+              details: { front: [line('line', [half - 60, Z(1400)], [half + 60, Z(1440)])] },
+            },
+          ),
         ),
-        part('rear-bumper', 'Rear bumper', 'metal', { x: [lengthMm - 60, lengthMm + 40], y: [-half + 40, half - 40], z: [420, 560], radiusMm: 25 }, { material: 'plastic' }),
+        part(
+          'rear-bumper',
+          'Rear bumper',
+          'metal',
+          { x: [lengthMm - 60, lengthMm + 40], y: [-half + 40, half - 40], z: [420, 560], radiusMm: 25 },
+          { material: 'plastic' },
+        ),
       ],
       edges: [
         { id: 'bumper', name: 'front of bumper', axis: 'x', atMm: 0 },

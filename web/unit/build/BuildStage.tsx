@@ -14,7 +14,10 @@ export function BuildStage() {
   const steps = useMemo(() => overview?.steps ?? [], [overview]);
   const firstOpen = steps.find((step) => !build.ticks[step.key])?.key ?? steps[0]?.key ?? '';
   const [key, setKey] = useState('');
-  const index = Math.max(0, steps.findIndex((step) => step.key === (key || firstOpen)));
+  const index = Math.max(
+    0,
+    steps.findIndex((step) => step.key === (key || firstOpen)),
+  );
   const step = steps[index];
   const done = steps.filter((each) => build.ticks[each.key]).length;
   const left = steps.filter((each) => !build.ticks[each.key]).reduce((sum, each) => sum + each.minutes, 0);
@@ -50,11 +53,22 @@ export function BuildStage() {
             const ticked = build.ticks[each.key];
             return (
               <li key={each.key}>
-                <button type="button" className={each.key === step.key ? 'now' : ''} aria-current={each.key === step.key ? 'step' : undefined} onClick={() => setKey(each.key)}>
-                  <span className={ticked ? 'box ticked' : 'box'}>{ticked ? <CheckOutlined aria-label="done" /> : at + 1}</span>
+                <button
+                  type="button"
+                  className={each.key === step.key ? 'now' : ''}
+                  aria-current={each.key === step.key ? 'step' : undefined}
+                  onClick={() => setKey(each.key)}
+                >
+                  <span className={ticked ? 'box ticked' : 'box'}>
+                    {ticked ? <CheckOutlined aria-label="done" /> : at + 1}
+                  </span>
                   <span>
                     <b>{each.title}</b>
-                    <small>{ticked ? `${ticked.by.split(' ')[0]}, ${dayjs(ticked.at).format('D MMM HH:mm')}` : hours(each.minutes)}</small>
+                    <small>
+                      {ticked
+                        ? `${ticked.by.split(' ')[0]}, ${dayjs(ticked.at).format('D MMM HH:mm')}`
+                        : hours(each.minutes)}
+                    </small>
                   </span>
                 </button>
               </li>
@@ -64,7 +78,15 @@ export function BuildStage() {
       </nav>
       <section className="step" aria-label={`Step ${index + 1}`}>
         <div className="step-sheet">
-          <Sheet body={body} build={build} unit={preferences.length} selection={step.lampIds.slice(0, 24)} onSelect={ignore} brightness={lit} form="compact" />
+          <Sheet
+            body={body}
+            build={build}
+            unit={preferences.length}
+            selection={step.lampIds.slice(0, 24)}
+            onSelect={ignore}
+            brightness={lit}
+            form="compact"
+          />
         </div>
         <div className="step-text">
           <p className="muted">
@@ -113,7 +135,12 @@ export function BuildStage() {
                   Not done after all
                 </Button>
               )}
-              <Button size="large" type="primary" disabled={index === steps.length - 1} onClick={() => setKey(steps[index + 1]!.key)}>
+              <Button
+                size="large"
+                type="primary"
+                disabled={index === steps.length - 1}
+                onClick={() => setKey(steps[index + 1]!.key)}
+              >
                 Next
               </Button>
             </>

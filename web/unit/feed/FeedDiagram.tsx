@@ -41,7 +41,10 @@ export const FeedDiagram = memo(function FeedDiagram({
   return (
     <div className="feed-diagram" ref={ref}>
       {feeds.length === 0 ? (
-        <p className="empty">No feeds yet. Choose lamps on the sheet below, then “New feed”: source, fuse, control and wire are worked out for you.</p>
+        <p className="empty">
+          No feeds yet. Choose lamps on the sheet below, then “New feed”: source, fuse, control and wire are worked out
+          for you.
+        </p>
       ) : (
         <svg width={width} height={height} role="group" aria-label="Feed diagram">
           <g className="heads">
@@ -89,7 +92,9 @@ export const FeedDiagram = memo(function FeedDiagram({
               width={width}
               busX={busX}
               chosen={assessed.feed.fuse.id === chosenId}
-              severity={findings.find((finding) => finding.place.feedIds.includes(assessed.feed.fuse.id))?.severity ?? null}
+              severity={
+                findings.find((finding) => finding.place.feedIds.includes(assessed.feed.fuse.id))?.severity ?? null
+              }
               onChoose={onChoose}
             />
           ))}
@@ -156,9 +161,24 @@ function FeedRow({
         </text>
       )}
       {/* Wire, casing first so that colours stay apart on the night field */}
-      {chosen && <path d={`M${COLUMNS.source + 92} ${y}H${COLUMNS.lamps + 8}`} stroke="#E0662F" strokeWidth={weight + 6} opacity={0.3} />}
-      <path d={`M${COLUMNS.source + 92} ${y}H${COLUMNS.lamps + shown.length * LAMP_GAP - 18}`} stroke="#0B0E11" strokeWidth={weight + 1.6} />
-      <path d={`M${COLUMNS.source + 92} ${y}H${COLUMNS.lamps + shown.length * LAMP_GAP - 18}`} stroke={colour} strokeWidth={weight} />
+      {chosen && (
+        <path
+          d={`M${COLUMNS.source + 92} ${y}H${COLUMNS.lamps + 8}`}
+          stroke="#E0662F"
+          strokeWidth={weight + 6}
+          opacity={0.3}
+        />
+      )}
+      <path
+        d={`M${COLUMNS.source + 92} ${y}H${COLUMNS.lamps + shown.length * LAMP_GAP - 18}`}
+        stroke="#0B0E11"
+        strokeWidth={weight + 1.6}
+      />
+      <path
+        d={`M${COLUMNS.source + 92} ${y}H${COLUMNS.lamps + shown.length * LAMP_GAP - 18}`}
+        stroke={colour}
+        strokeWidth={weight}
+      />
       {/* Fuse */}
       <text className="name" x={COLUMNS.protection - 34} y={y - 14}>
         {feed.fuse.name}
@@ -174,12 +194,21 @@ function FeedRow({
       {contact && (
         <g transform={`translate(${COLUMNS.control} ${y - 10})`}>
           <rect width={28} height={20} rx={2} fill="#12161A" stroke="#A9B6C0" />
-          <path d={contact.element.kind === 'relay' ? 'M4 14h5l9-7M19 14h5' : 'M4 10h5l10-5M19 10h5'} stroke="#DDE6EC" fill="none" strokeWidth={1.3} />
+          <path
+            d={contact.element.kind === 'relay' ? 'M4 14h5l9-7M19 14h5' : 'M4 10h5l10-5M19 10h5'}
+            stroke="#DDE6EC"
+            fill="none"
+            strokeWidth={1.3}
+          />
           <text className="control" x={35} y={-3}>
             {contact.control.name}
           </text>
           <text className="small" x={35} y={31}>
-            {contact.element.kind === 'relay' ? `relay ${contact.element.ratingA} A` : contact.control.ratingA ? `${contact.control.ratingA} A` : 'by itself'}
+            {contact.element.kind === 'relay'
+              ? `relay ${contact.element.ratingA} A`
+              : contact.control.ratingA
+                ? `${contact.control.ratingA} A`
+                : 'by itself'}
           </text>
         </g>
       )}
@@ -207,7 +236,11 @@ function FeedRow({
         return (
           <g key={lamp.id}>
             <path d={`M${x} ${y}V${y + 20}`} stroke="#4E5B66" />
-            {round ? <circle cx={x} cy={y + 10} r={4.5} fill={light} stroke="#0B0E11" /> : <rect x={x - 4.5} y={y + 6} width={9} height={8} rx={1} fill={light} stroke="#0B0E11" />}
+            {round ? (
+              <circle cx={x} cy={y + 10} r={4.5} fill={light} stroke="#0B0E11" />
+            ) : (
+              <rect x={x - 4.5} y={y + 6} width={9} height={8} rx={1} fill={light} stroke="#0B0E11" />
+            )}
             <text className="lamp-tag" x={x + 7} y={y + 14}>
               {lamp.tag}
             </text>
@@ -222,7 +255,11 @@ function FeedRow({
       <text className={overBudget ? 'figure over' : 'figure'} x={busX - 14} y={y + 4} textAnchor="end">
         {figures.dropV.toFixed(2)}
       </text>
-      <path d={`M${busX - 14} ${y + 9}h${-Math.min(40, (28 * figures.dropV) / figures.dropBudgetV)}`} stroke={overBudget ? '#F0766A' : '#73879A'} strokeWidth={2} />
+      <path
+        d={`M${busX - 14} ${y + 9}h${-Math.min(40, (28 * figures.dropV) / figures.dropBudgetV)}`}
+        stroke={overBudget ? '#F0766A' : '#73879A'}
+        strokeWidth={2}
+      />
       {severity && (
         <text className={`mark ${severity}`} x={COLUMNS.protection - 34} y={y + 27}>
           {severity === 'stop' ? '⬢ Stop' : severity === 'caution' ? '▲ Caution' : '● Note'}

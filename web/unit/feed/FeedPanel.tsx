@@ -1,10 +1,10 @@
 import { Button, Input, Popconfirm, Select } from 'antd';
 import { useEffect, useState } from 'react';
-import { BLADE_FUSES, slotWhen, SLOT_WHEN_WORDS } from '../../../core/feed/index.ts';
+import { WireColour } from '../../../core/build/index.ts';
+import { BLADE_FUSES, SLOT_WHEN_WORDS, slotWhen } from '../../../core/feed/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import type { AssessedFeed } from '../../../core/rules/index.ts';
 import { conductorsOf } from '../../../core/units/index.ts';
-import { WireColour } from '../../../core/build/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
@@ -27,11 +27,20 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
       <header className="panel-head">
         <span className="tag-chip">{feed.fuse.ratingA}</span>
         <div>
-          <FeedName key={feed.fuse.id} name={feed.fuse.name} disabled={!mayEdit} onCommit={(name) => act({ kind: 'renameElement', elementId: feed.fuse.id, name })} />
+          <FeedName
+            key={feed.fuse.id}
+            name={feed.fuse.name}
+            disabled={!mayEdit}
+            onCommit={(name) => act({ kind: 'renameElement', elementId: feed.fuse.id, name })}
+          />
           <span className="muted">{tagList(feed.lamps.map((lamp) => lamp.tag))}</span>
         </div>
         {mayEdit && (
-          <Popconfirm title="Take this feed apart? Its lamps stay where they are." okText="Take apart" onConfirm={takeApart}>
+          <Popconfirm
+            title="Take this feed apart? Its lamps stay where they are."
+            okText="Take apart"
+            onConfirm={takeApart}
+          >
             <Button size="small">Take apart</Button>
           </Popconfirm>
         )}
@@ -47,7 +56,9 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
         </div>
         <div>
           <span>Lost at {figures.farLamp?.tag ?? 'far lamp'}</span>
-          <b className={figures.dropV > figures.dropBudgetV ? 'mono state stop' : 'mono'}>{figures.dropV.toFixed(2)} V</b>
+          <b className={figures.dropV > figures.dropBudgetV ? 'mono state stop' : 'mono'}>
+            {figures.dropV.toFixed(2)} V
+          </b>
         </div>
       </div>
       {feed.source?.kind === 'tap' && (
@@ -58,7 +69,10 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
             disabled={!mayEdit}
             value={feed.source.slotId}
             onChange={(slotId) => act({ kind: 'retapSlot', elementId: feed.source!.id, slotId })}
-            options={Object.values(build.slots).map((slot) => ({ value: slot.id, label: `${slot.label}, ${slot.feeds || 'spare'}, ${SLOT_WHEN_WORDS[slotWhen(slot, build.electrics.systemVoltageV)]}` }))}
+            options={Object.values(build.slots).map((slot) => ({
+              value: slot.id,
+              label: `${slot.label}, ${slot.feeds || 'spare'}, ${SLOT_WHEN_WORDS[slotWhen(slot, build.electrics.systemVoltageV)]}`,
+            }))}
           />
         </div>
       )}
@@ -77,7 +91,13 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
       </div>
       <div className="form-row">
         <span>Fuse</span>
-        <Select aria-label="Fuse" disabled={!mayEdit} value={feed.fuse.ratingA} onChange={(ratingA) => act({ kind: 'editFuse', elementId: feed.fuse.id, changes: { ratingA } })} options={BLADE_FUSES.map((fuse) => ({ value: fuse.ratingA, label: `${fuse.ratingA} A, ${fuse.colour}` }))} />
+        <Select
+          aria-label="Fuse"
+          disabled={!mayEdit}
+          value={feed.fuse.ratingA}
+          onChange={(ratingA) => act({ kind: 'editFuse', elementId: feed.fuse.id, changes: { ratingA } })}
+          options={BLADE_FUSES.map((fuse) => ({ value: fuse.ratingA, label: `${fuse.ratingA} A, ${fuse.colour}` }))}
+        />
       </div>
       <p className="why">{figures.fuseReason}.</p>
       <div className="form-row">
@@ -87,13 +107,23 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
           disabled={!mayEdit}
           value={wires[0]?.gauge}
           onChange={(gauge) => act({ kind: 'editWires', wireIds: wires.map((wire) => wire.id), changes: { gauge } })}
-          options={conductorsOf(table).map((size) => ({ value: size.gauge, label: table === 'awg' ? `${size.gauge} AWG` : `${size.gauge} mm²` }))}
+          options={conductorsOf(table).map((size) => ({
+            value: size.gauge,
+            label: table === 'awg' ? `${size.gauge} AWG` : `${size.gauge} mm²`,
+          }))}
         />
-        <Select aria-label="Wire colour" disabled={!mayEdit} value={feed.wires[0]?.colour} onChange={(colour) => act({ kind: 'editWires', wireIds: supplyIds, changes: { colour } })} options={WireColour.options.map((colour) => ({ value: colour, label: colour }))} />
+        <Select
+          aria-label="Wire colour"
+          disabled={!mayEdit}
+          value={feed.wires[0]?.colour}
+          onChange={(colour) => act({ kind: 'editWires', wireIds: supplyIds, changes: { colour } })}
+          options={WireColour.options.map((colour) => ({ value: colour, label: colour }))}
+        />
       </div>
       <DropBar dropV={figures.dropV} budgetV={figures.dropBudgetV} />
       <p className="why">
-        {(figures.longestRunMm / 1000).toFixed(1)} m from source to far lamp, {(figures.cutLengthMm / 1000).toFixed(1)} m of wire in all. Budget {figures.dropBudgetV.toFixed(2)} V is 3 % (ABYC E-11, from memory).
+        {(figures.longestRunMm / 1000).toFixed(1)} m from source to far lamp, {(figures.cutLengthMm / 1000).toFixed(1)}{' '}
+        m of wire in all. Budget {figures.dropBudgetV.toFixed(2)} V is 3 % (ABYC E-11, from memory).
       </p>
       <h3>Chain of limits</h3>
       <Limits assessed={assessed} />
@@ -105,7 +135,19 @@ function FeedName({ name, disabled, onCommit }: { name: string; disabled: boolea
   const [text, setText] = useState(name);
   useEffect(() => setText(name), [name]);
   const commit = () => text.trim() && text.trim() !== name && onCommit(text.trim());
-  return <Input variant="borderless" className="feed-name" aria-label="Name of the feed" disabled={disabled} maxLength={60} value={text} onChange={(event) => setText(event.target.value)} onBlur={commit} onPressEnter={commit} />;
+  return (
+    <Input
+      variant="borderless"
+      className="feed-name"
+      aria-label="Name of the feed"
+      disabled={disabled}
+      maxLength={60}
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={commit}
+      onPressEnter={commit}
+    />
+  );
 }
 
 function DropBar({ dropV, budgetV }: { dropV: number; budgetV: number }) {
@@ -143,7 +185,8 @@ function Limits({ assessed: { feed, figures } }: { assessed: AssessedFeed }) {
       <li className="legend">
         <span />
         <small>
-          ▍load {figures.maximumA.toFixed(1)} A, dashed: fuse {feed.fuse.ratingA} A{figures.weakest ? `; weakest: ${figures.weakest.name}` : ''}
+          ▍load {figures.maximumA.toFixed(1)} A, dashed: fuse {feed.fuse.ratingA} A
+          {figures.weakest ? `; weakest: ${figures.weakest.name}` : ''}
         </small>
       </li>
     </ul>

@@ -49,11 +49,22 @@ export function FeedStage() {
     <div className="split feed">
       <div className="field-stack">
         <FeedDiagram feeds={feeds} findings={findings} chosenId={feedId} onChoose={choose} />
-        <Sheet body={body} build={build} unit={preferences.length} selection={selection} onSelect={select} form="strip" />
+        <Sheet
+          body={body}
+          build={build}
+          unit={preferences.length}
+          selection={selection}
+          onSelect={select}
+          form="strip"
+        />
       </div>
       <aside className="panel" aria-label="Feed">
         {making ? (
-          <NewFeed unfed={unfed} onClose={() => setMaking(false)} onMade={(id) => dispatch(unitActions.feedChosen(id))} />
+          <NewFeed
+            unfed={unfed}
+            onClose={() => setMaking(false)}
+            onMade={(id) => dispatch(unitActions.feedChosen(id))}
+          />
         ) : (
           <>
             {mayEdit && (
@@ -69,7 +80,13 @@ export function FeedStage() {
                 )}
               </section>
             )}
-            {chosen ? <FeedPanel assessed={chosen} /> : feeds.length > 0 && <p className="muted hint">Choose a feed in the diagram, or a lamp below it, to see its figures.</p>}
+            {chosen ? (
+              <FeedPanel assessed={chosen} />
+            ) : (
+              feeds.length > 0 && (
+                <p className="muted hint">Choose a feed in the diagram, or a lamp below it, to see its figures.</p>
+              )
+            )}
             <Findings findings={shown} empty={chosen ? 'This feed holds.' : 'All feeds hold.'} />
           </>
         )}

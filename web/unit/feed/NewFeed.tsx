@@ -2,13 +2,13 @@ import { CloseOutlined } from '@ant-design/icons';
 import { Alert, Button, Form, Input, InputNumber, Radio, Select, Switch } from 'antd';
 import { useMemo, useState } from 'react';
 import { type Lamp, type Signal, WireColour } from '../../../core/build/index.ts';
-import { planFeed, ratedCurrentA, slotHeadroomA, SLOT_WHEN_WORDS, slotWhen } from '../../../core/feed/index.ts';
+import { planFeed, ratedCurrentA, SLOT_WHEN_WORDS, slotHeadroomA, slotWhen } from '../../../core/feed/index.ts';
 import { PATTERNS } from '../../../core/flash/index.ts';
 import { compareTags } from '../../../core/place/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
-import { unitActions } from '../unitSlice.ts';
 import { slotsInOrder } from '../survey/FusePanel.tsx';
+import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 
 interface Values {
@@ -24,11 +24,25 @@ interface Values {
 }
 
 const BATTERY = 'battery';
-const SIGNAL_NAMES: Record<Signal, string> = { running: 'Running lights', brake: 'Brake', left: 'Left turn', right: 'Right turn', reverse: 'Reverse' };
+const SIGNAL_NAMES: Record<Signal, string> = {
+  running: 'Running lights',
+  brake: 'Brake',
+  left: 'Left turn',
+  right: 'Right turn',
+  reverse: 'Reverse',
+};
 const RELAY_A = 30;
 
 /** These lamps, from that slot, by this control: fuse and wire are worked out from them. */
-export function NewFeed({ unfed, onClose, onMade }: { unfed: readonly Lamp[]; onClose(): void; onMade(fuseId: string): void }) {
+export function NewFeed({
+  unfed,
+  onClose,
+  onMade,
+}: {
+  unfed: readonly Lamp[];
+  onClose(): void;
+  onMade(fuseId: string): void;
+}) {
   const { build, overview, preferences, act } = useUnit();
   const selection = useApp((state) => state.unit.selection);
   const dispatch = useAppDispatch();
@@ -39,14 +53,22 @@ export function NewFeed({ unfed, onClose, onMade }: { unfed: readonly Lamp[]; on
   const chosen = unfed.filter((lamp) => selection.includes(lamp.id));
   const maximumA = ratedCurrentA(build, chosen, 'maximumA');
   const slots = slotsInOrder(build.slots);
-  const whenOf = (slotId: string) => (build.slots[slotId] ? slotWhen(build.slots[slotId], build.electrics.systemVoltageV) : 'always');
+  const whenOf = (slotId: string) =>
+    build.slots[slotId] ? slotWhen(build.slots[slotId], build.electrics.systemVoltageV) : 'always';
   const wantedFor = (slotId: string) => (whenOf(slotId) === 'ignition' ? 'ignition' : 'always');
-  const taken = (slotId: string) => (overview?.feeds ?? []).filter(({ feed }) => feed.slot?.id === slotId).reduce((sum, { figures }) => sum + figures.maximumA, 0);
+  const taken = (slotId: string) =>
+    (overview?.feeds ?? [])
+      .filter(({ feed }) => feed.slot?.id === slotId)
+      .reduce((sum, { figures }) => sum + figures.maximumA, 0);
   const best = useMemo(
     () =>
-      slots.find((slot) => slot.feeds === '' && ['always', 'ignition'].includes(slotWhen(slot, build.electrics.systemVoltageV)) && slotHeadroomA(slot, taken(slot.id)) >= maximumA / 0.8)?.id ?? BATTERY,
+      slots.find(
+        (slot) =>
+          slot.feeds === '' &&
+          ['always', 'ignition'].includes(slotWhen(slot, build.electrics.systemVoltageV)) &&
+          slotHeadroomA(slot, taken(slot.id)) >= maximumA / 0.8,
+      )?.id ?? BATTERY,
     // Chosen once, when the form opens.
-    // biome-ignore lint/correctness/useExhaustiveDependencies: initial value only
     [],
   );
   const known = Object.values(build.controls);
@@ -95,7 +117,13 @@ export function NewFeed({ unfed, onClose, onMade }: { unfed: readonly Lamp[]; on
               key={lamp.id}
               type="button"
               aria-pressed={selection.includes(lamp.id)}
-              onClick={() => dispatch(unitActions.selected(selection.includes(lamp.id) ? selection.filter((id) => id !== lamp.id) : [...selection, lamp.id]))}
+              onClick={() =>
+                dispatch(
+                  unitActions.selected(
+                    selection.includes(lamp.id) ? selection.filter((id) => id !== lamp.id) : [...selection, lamp.id],
+                  ),
+                )
+              }
             >
               {lamp.tag}
             </button>
@@ -105,10 +133,24 @@ export function NewFeed({ unfed, onClose, onMade }: { unfed: readonly Lamp[]; on
         form={form}
         layout="vertical"
         requiredMark={false}
-        initialValues={{ name: '', source: best, control: known[0]?.id ?? 'new-switch', controlName: '', controlRatingA: 10, relay: false, wanted: wantedFor(best), colour: 'orange', patternId: 'steady' }}
+        initialValues={{
+          name: '',
+          source: best,
+          control: known[0]?.id ?? 'new-switch',
+          controlName: '',
+          controlRatingA: 10,
+          relay: false,
+          wanted: wantedFor(best),
+          colour: 'orange',
+          patternId: 'steady',
+        }}
         onFinish={finish}
       >
-        <Form.Item label="Name" name="name" rules={[{ required: true, message: 'Name what it does: Corners, Scene left …' }]}>
+        <Form.Item
+          label="Name"
+          name="name"
+          rules={[{ required: true, message: 'Name what it does: Corners, Scene left …' }]}
+        >
           <Input maxLength={40} placeholder="Corners" />
         </Form.Item>
         <Form.Item label="Power from" name="source">
@@ -140,13 +182,22 @@ export function NewFeed({ unfed, onClose, onMade }: { unfed: readonly Lamp[]; on
               ...known.map((each) => ({ value: each.id, label: each.name })),
               { value: 'new-switch', label: 'A new switch …' },
               { value: 'new-channel', label: 'A new remote channel …' },
-              ...(Object.keys(SIGNAL_NAMES) as Signal[]).filter((signal) => !known.some((each) => each.signal === signal)).map((signal) => ({ value: `signal-${signal}`, label: `The unit's own: ${SIGNAL_NAMES[signal].toLowerCase()}` })),
+              ...(Object.keys(SIGNAL_NAMES) as Signal[])
+                .filter((signal) => !known.some((each) => each.signal === signal))
+                .map((signal) => ({
+                  value: `signal-${signal}`,
+                  label: `The unit's own: ${SIGNAL_NAMES[signal].toLowerCase()}`,
+                })),
             ]}
           />
         </Form.Item>
         {isNew && (
           <div className="two">
-            <Form.Item label="Its label" name="controlName" rules={[{ required: true, message: 'What is written on it?' }]}>
+            <Form.Item
+              label="Its label"
+              name="controlName"
+              rules={[{ required: true, message: 'What is written on it?' }]}
+            >
               <Input maxLength={40} placeholder="Warn" />
             </Form.Item>
             <Form.Item label="Rated, A" name="controlRatingA">
@@ -154,7 +205,13 @@ export function NewFeed({ unfed, onClose, onMade }: { unfed: readonly Lamp[]; on
             </Form.Item>
           </div>
         )}
-        <Form.Item label={`Relay ${RELAY_A} A`} name="relay" valuePropName="checked" layout="horizontal" help={!relay && maximumA > 8 ? 'Advised: few switches carry this for long.' : undefined}>
+        <Form.Item
+          label={`Relay ${RELAY_A} A`}
+          name="relay"
+          valuePropName="checked"
+          layout="horizontal"
+          help={!relay && maximumA > 8 ? 'Advised: few switches carry this for long.' : undefined}
+        >
           <Switch />
         </Form.Item>
         <div className="two">
@@ -162,7 +219,10 @@ export function NewFeed({ unfed, onClose, onMade }: { unfed: readonly Lamp[]; on
             <Select options={WireColour.options.map((colour) => ({ value: colour, label: colour }))} />
           </Form.Item>
           <Form.Item label="Pattern" name="patternId">
-            <Select aria-label="Pattern" options={PATTERNS.map((pattern) => ({ value: pattern.id, label: `${pattern.number} ${pattern.name}` }))} />
+            <Select
+              aria-label="Pattern"
+              options={PATTERNS.map((pattern) => ({ value: pattern.id, label: `${pattern.number} ${pattern.name}` }))}
+            />
           </Form.Item>
         </div>
         {refusal && <Alert type="warning" title={refusal} />}
@@ -177,8 +237,20 @@ export function NewFeed({ unfed, onClose, onMade }: { unfed: readonly Lamp[]; on
 }
 
 function wishedControl(values: Values, count: number) {
-  if (values.control === 'new-switch') return { name: values.controlName || `Switch ${count + 1}`, kind: 'switch' as const, signal: null, ratingA: values.controlRatingA };
-  if (values.control === 'new-channel') return { name: values.controlName || `Channel ${count + 1}`, kind: 'channel' as const, signal: null, ratingA: values.controlRatingA };
+  if (values.control === 'new-switch')
+    return {
+      name: values.controlName || `Switch ${count + 1}`,
+      kind: 'switch' as const,
+      signal: null,
+      ratingA: values.controlRatingA,
+    };
+  if (values.control === 'new-channel')
+    return {
+      name: values.controlName || `Channel ${count + 1}`,
+      kind: 'channel' as const,
+      signal: null,
+      ratingA: values.controlRatingA,
+    };
   if (values.control.startsWith('signal-')) {
     const signal = values.control.slice('signal-'.length) as Signal;
     return { name: SIGNAL_NAMES[signal], kind: 'signal' as const, signal, ratingA: null };

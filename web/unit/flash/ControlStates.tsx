@@ -18,7 +18,13 @@ export function ControlStates({ on, onChange }: { on: ReadonlySet<Id>; onChange(
     const order = [...functions];
     const [moved] = order.splice(index, 1);
     order.splice(index + by, 0, moved!);
-    act(...order.flatMap((each, at) => (each.priority === at + 1 ? [] : [{ kind: 'editFunction' as const, functionId: each.id, changes: { priority: at + 1 } }])));
+    act(
+      ...order.flatMap((each, at) =>
+        each.priority === at + 1
+          ? []
+          : [{ kind: 'editFunction' as const, functionId: each.id, changes: { priority: at + 1 } }],
+      ),
+    );
   };
   return (
     <aside className="panel states" aria-label="Control states">
@@ -43,11 +49,30 @@ export function ControlStates({ on, onChange }: { on: ReadonlySet<Id>; onChange(
               </span>
               {mayEdit && (
                 <span className="order">
-                  <Button type="text" size="small" aria-label={`${each.name}: wins over more`} icon={<ArrowUpOutlined />} disabled={index === 0} onClick={() => swap(index, -1)} />
-                  <Button type="text" size="small" aria-label={`${each.name}: wins over less`} icon={<ArrowDownOutlined />} disabled={index === functions.length - 1} onClick={() => swap(index, 1)} />
+                  <Button
+                    type="text"
+                    size="small"
+                    aria-label={`${each.name}: wins over more`}
+                    icon={<ArrowUpOutlined />}
+                    disabled={index === 0}
+                    onClick={() => swap(index, -1)}
+                  />
+                  <Button
+                    type="text"
+                    size="small"
+                    aria-label={`${each.name}: wins over less`}
+                    icon={<ArrowDownOutlined />}
+                    disabled={index === functions.length - 1}
+                    onClick={() => swap(index, 1)}
+                  />
                 </span>
               )}
-              <Switch size="small" aria-label={`${control?.name} on`} checked={on.has(each.controlId)} onChange={() => flip(each.controlId)} />
+              <Switch
+                size="small"
+                aria-label={`${control?.name} on`}
+                checked={on.has(each.controlId)}
+                onChange={() => flip(each.controlId)}
+              />
             </li>
           );
         })}

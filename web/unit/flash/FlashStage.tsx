@@ -19,7 +19,14 @@ export function FlashStage() {
   const { build, body, overview, preferences } = useUnit();
   const selection = useApp((state) => state.unit.selection);
   const dispatch = useAppDispatch();
-  const [on, setOn] = useState<ReadonlySet<Id>>(() => new Set(byPriority(build).flatMap((each) => (build.controls[each.controlId]?.kind === 'signal' ? [] : [each.controlId]))));
+  const [on, setOn] = useState<ReadonlySet<Id>>(
+    () =>
+      new Set(
+        byPriority(build).flatMap((each) =>
+          build.controls[each.controlId]?.kind === 'signal' ? [] : [each.controlId],
+        ),
+      ),
+  );
   const [speed, setSpeed] = useState<Speed>(0.1);
   const [unsafe, setUnsafe] = useState(false);
   const shows = useMemo(() => showsFor(build, on), [build, on]);
@@ -42,13 +49,24 @@ export function FlashStage() {
     return () => window.removeEventListener('keydown', onKey);
   }, [toggle, step]);
 
-  const brightness = useMemo(() => new Map([...shows].map(([id, show]) => [id, brightnessAt(show, playhead.timeS)])), [shows, playhead.timeS]);
+  const brightness = useMemo(
+    () => new Map([...shows].map(([id, show]) => [id, brightnessAt(show, playhead.timeS)])),
+    [shows, playhead.timeS],
+  );
   const findings = (overview?.findings ?? []).filter((finding) => finding.code === 'M41');
 
   return (
     <div className="flash">
       <div className="flash-sheet">
-        <Sheet body={body} build={build} unit={preferences.length} selection={selection} onSelect={select} brightness={brightness} form="compact" />
+        <Sheet
+          body={body}
+          build={build}
+          unit={preferences.length}
+          selection={selection}
+          onSelect={select}
+          brightness={brightness}
+          form="compact"
+        />
       </div>
       <ControlStates on={on} onChange={setOn} />
       <aside className="panel flash-now" aria-label="What it does now">

@@ -12,22 +12,36 @@ export function PatternPicker({ selection }: { selection: readonly Id[] }) {
   const functions = byPriority(build);
   const having = functions.filter((each) => selection.some((id) => each.shows[id]));
   const [functionId, setFunctionId] = useState<Id | null>(null);
-  if (selection.length === 0) return <p className="muted hint">Choose lamps on the sheet or a row of the score to set their pattern.</p>;
+  if (selection.length === 0)
+    return <p className="muted hint">Choose lamps on the sheet or a row of the score to set their pattern.</p>;
   const current = functions.find((each) => each.id === functionId) ?? having[0] ?? functions[0];
   if (!current) return null;
   const inIt = selection.filter((id) => current.shows[id]);
   const shows = inIt.map((id) => current.shows[id]!);
-  const pattern = shows.length > 0 && shows.every((show) => show.patternId === shows[0]!.patternId) ? patternById(shows[0]!.patternId) : null;
+  const pattern =
+    shows.length > 0 && shows.every((show) => show.patternId === shows[0]!.patternId)
+      ? patternById(shows[0]!.patternId)
+      : null;
   const phases = new Set(shows.map((show) => show.phase));
   const filament = selection.some((id) => build.models[build.lamps[id]?.modelKey ?? '']?.light === 'filament');
   const tags = selection.flatMap((id) => build.lamps[id]?.tag ?? []);
   const setPhase = (value: string) => {
-    if (value !== 'alternate') return act({ kind: 'setPattern', functionId: current.id, lampIds: [...selection], changes: { phase: value as 'A' | 'B' } });
+    if (value !== 'alternate')
+      return act({
+        kind: 'setPattern',
+        functionId: current.id,
+        lampIds: [...selection],
+        changes: { phase: value as 'A' | 'B' },
+      });
     const left = selection.filter((id) => (build.lamps[id]?.position.yMm ?? 0) >= 0);
     const right = selection.filter((id) => !left.includes(id));
     return act(
-      ...(left.length > 0 ? [{ kind: 'setPattern' as const, functionId: current.id, lampIds: left, changes: { phase: 'A' as const } }] : []),
-      ...(right.length > 0 ? [{ kind: 'setPattern' as const, functionId: current.id, lampIds: right, changes: { phase: 'B' as const } }] : []),
+      ...(left.length > 0
+        ? [{ kind: 'setPattern' as const, functionId: current.id, lampIds: left, changes: { phase: 'A' as const } }]
+        : []),
+      ...(right.length > 0
+        ? [{ kind: 'setPattern' as const, functionId: current.id, lampIds: right, changes: { phase: 'B' as const } }]
+        : []),
     );
   };
 
@@ -39,7 +53,13 @@ export function PatternPicker({ selection }: { selection: readonly Id[] }) {
       </h3>
       <div className="form-row">
         <span>Function</span>
-        <Select aria-label="Function" disabled={!mayEdit} value={current.id} onChange={setFunctionId} options={functions.map((each) => ({ value: each.id, label: each.name }))} />
+        <Select
+          aria-label="Function"
+          disabled={!mayEdit}
+          value={current.id}
+          onChange={setFunctionId}
+          options={functions.map((each) => ({ value: each.id, label: each.name }))}
+        />
       </div>
       <div className="form-row">
         <span>Beat</span>
@@ -60,11 +80,27 @@ export function PatternPicker({ selection }: { selection: readonly Id[] }) {
           const figures = patternFigures(each);
           return (
             <li key={each.id}>
-              <button type="button" role="option" aria-selected={pattern?.id === each.id} disabled={!mayEdit} title={each.words} onClick={() => act({ kind: 'setPattern', functionId: current.id, lampIds: [...selection], changes: { patternId: each.id } })}>
+              <button
+                type="button"
+                role="option"
+                aria-selected={pattern?.id === each.id}
+                disabled={!mayEdit}
+                title={each.words}
+                onClick={() =>
+                  act({
+                    kind: 'setPattern',
+                    functionId: current.id,
+                    lampIds: [...selection],
+                    changes: { patternId: each.id },
+                  })
+                }
+              >
                 <span className="mono">{each.number}</span>
                 <PatternMark pattern={each} />
                 <b>{each.name}</b>
-                <span className="mono muted">{figures.steady ? 'steady' : `${figures.flashesPerMinute}/min ${figures.dutyPercent}%`}</span>
+                <span className="mono muted">
+                  {figures.steady ? 'steady' : `${figures.flashesPerMinute}/min ${figures.dutyPercent}%`}
+                </span>
                 {filament && !suitsFilament(each) && <span className="state caution">LED only</span>}
               </button>
             </li>

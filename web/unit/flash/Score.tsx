@@ -2,12 +2,19 @@ import { CaretRightFilled, PauseOutlined, StepBackwardOutlined, StepForwardOutli
 import { Segmented } from 'antd';
 import { memo, type ReactNode, useMemo } from 'react';
 import type { Build, Id, LightColour, Show } from '../../../core/build/index.ts';
-import { byPriority, currentTrace, type LampShow, patternById, patternFigures, pulsesIn } from '../../../core/flash/index.ts';
+import {
+  byPriority,
+  currentTrace,
+  type LampShow,
+  patternById,
+  patternFigures,
+  pulsesIn,
+} from '../../../core/flash/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { LIGHT } from '../../app/tokens.ts';
 import { useSize } from '../../app/useSize.ts';
 import { useUnit } from '../useUnit.ts';
-import { type Speed, SPEEDS, type usePlayhead } from './usePlayhead.ts';
+import { SPEEDS, type Speed, type usePlayhead } from './usePlayhead.ts';
 
 const LANES = { left: 214, rightPad: 204 };
 const ROW = 18;
@@ -37,7 +44,17 @@ function rowsOf(build: Build, shows: ReadonlyMap<Id, LampShow>): Row[] {
       // A steady light has no beat, so both sides share a row.
       const beat = show.patternId === 'steady' ? '' : show.phase;
       const key = `${each.id} ${show.patternId} ${beat} ${lamp.colour} ${active}`;
-      const row = rows.get(key) ?? { key, name: each.name, lampIds: [], tags: '', show, colour: lamp.colour, level: each.levelPercent / 100, active, currentA: 0 };
+      const row = rows.get(key) ?? {
+        key,
+        name: each.name,
+        lampIds: [],
+        tags: '',
+        show,
+        colour: lamp.colour,
+        level: each.levelPercent / 100,
+        active,
+        currentA: 0,
+      };
       row.lampIds.push(lampId);
       row.tags = tagList(row.lampIds.flatMap((id) => build.lamps[id]?.tag ?? []));
       row.currentA += (build.models[lamp.modelKey]?.maximumA ?? 0) * row.level;
@@ -84,13 +101,25 @@ export function Score({
         <button type="button" aria-label="Back 10 ms" onClick={() => playhead.step(-0.01)}>
           <StepBackwardOutlined />
         </button>
-        <button type="button" className="play" aria-label={playhead.playing ? 'Pause' : 'Play'} disabled={playhead.still} onClick={playhead.toggle}>
+        <button
+          type="button"
+          className="play"
+          aria-label={playhead.playing ? 'Pause' : 'Play'}
+          disabled={playhead.still}
+          onClick={playhead.toggle}
+        >
           {playhead.playing ? <PauseOutlined /> : <CaretRightFilled />}
         </button>
         <button type="button" aria-label="Forward 10 ms" onClick={() => playhead.step(0.01)}>
           <StepForwardOutlined />
         </button>
-        <Segmented size="small" aria-label="Speed" value={speed} options={SPEEDS.map(({ value, label }) => ({ value, label }))} onChange={(value) => onSpeed(value as Speed)} />
+        <Segmented
+          size="small"
+          aria-label="Speed"
+          value={speed}
+          options={SPEEDS.map(({ value, label }) => ({ value, label }))}
+          onChange={(value) => onSpeed(value as Speed)}
+        />
         {playedSpeed < speed && <span className="muted-night">slowed to {playedSpeed.toFixed(2)}</span>}
         {extra}
         <span className="right mono">
@@ -100,7 +129,17 @@ export function Score({
       <div className="score-field" ref={ref}>
         {size.width > 0 && (
           <svg width={size.width} height={height} role="group" aria-label="Pulses over two seconds">
-            <ScoreLanes rows={rows} trace={trace} lanes={lanes} pxPerS={pxPerS} width={size.width} height={height} windowS={windowS} selection={selection} onSelect={onSelect} />
+            <ScoreLanes
+              rows={rows}
+              trace={trace}
+              lanes={lanes}
+              pxPerS={pxPerS}
+              width={size.width}
+              height={height}
+              windowS={windowS}
+              selection={selection}
+              onSelect={onSelect}
+            />
             <g className="playhead" pointerEvents="none">
               <path d={`M${playX} ${AXIS - 4}V${height - 10}`} stroke="#E0662F" strokeWidth={1.5} />
               <rect x={playX - 24} y={2} width={48} height={17} rx={2} fill="#C8501B" />
@@ -158,7 +197,13 @@ const ScoreLanes = memo(function ScoreLanes({
   const top = Math.max(1, Math.ceil(trace.peakA * 1.15));
   const yOf = (amps: number) => traceTop + TRACE - (amps / top) * TRACE;
   const steps = trace.steps;
-  const line = steps.map((step, index) => `${index === 0 ? 'M' : 'H'}${(LANES.left + step.timeS * pxPerS).toFixed(1)}${index === 0 ? ` ${yOf(step.currentA).toFixed(1)}` : `V${yOf(step.currentA).toFixed(1)}`}`).join('') + (steps.length > 0 ? `H${LANES.left + lanes}` : '');
+  const line =
+    steps
+      .map(
+        (step, index) =>
+          `${index === 0 ? 'M' : 'H'}${(LANES.left + step.timeS * pxPerS).toFixed(1)}${index === 0 ? ` ${yOf(step.currentA).toFixed(1)}` : `V${yOf(step.currentA).toFixed(1)}`}`,
+      )
+      .join('') + (steps.length > 0 ? `H${LANES.left + lanes}` : '');
   return (
     <g>
       {Array.from({ length: windowS * 4 + 1 }, (_, index) => {
@@ -167,7 +212,12 @@ const ScoreLanes = memo(function ScoreLanes({
           <g key={x}>
             <path d={`M${x} ${AXIS}V${height - 10}`} stroke={index % 2 === 0 ? '#2B353E' : '#1E252C'} />
             {index % 2 === 0 && (
-              <text className="axis" x={x} y={14} textAnchor={index === 0 ? 'start' : index === windowS * 4 ? 'end' : 'middle'}>
+              <text
+                className="axis"
+                x={x}
+                y={14}
+                textAnchor={index === 0 ? 'start' : index === windowS * 4 ? 'end' : 'middle'}
+              >
                 {(index / 4).toFixed(1)}
                 {index === windowS * 4 ? ' s' : ''}
               </text>
@@ -192,7 +242,16 @@ const ScoreLanes = memo(function ScoreLanes({
         const fill = LIGHT[row.colour];
         const steady = figures.steady;
         return (
-          <g key={row.key} className={`score-row${row.active ? '' : ' off'}`} role="button" tabIndex={0} aria-pressed={chosen} aria-label={`${row.name}, ${row.tags}, ${pattern.name}, beat ${row.show.phase}`} onClick={() => onSelect(row.lampIds)} onKeyDown={(event) => event.key === 'Enter' && onSelect(row.lampIds)}>
+          <g
+            key={row.key}
+            className={`score-row${row.active ? '' : ' off'}`}
+            role="button"
+            tabIndex={0}
+            aria-pressed={chosen}
+            aria-label={`${row.name}, ${row.tags}, ${pattern.name}, beat ${row.show.phase}`}
+            onClick={() => onSelect(row.lampIds)}
+            onKeyDown={(event) => event.key === 'Enter' && onSelect(row.lampIds)}
+          >
             <rect x={0} y={y} width={width} height={ROW} fill={chosen ? 'rgba(200,80,27,0.16)' : 'transparent'} />
             {chosen && <rect x={0} y={y} width={3} height={ROW} fill="#E0662F" />}
             <circle cx={20} cy={y + ROW / 2} r={4} fill={row.active ? fill : 'none'} stroke={fill} />
@@ -236,7 +295,10 @@ const ScoreLanes = memo(function ScoreLanes({
       <text className="row-tags" x={32} y={traceTop + 32}>
         0 to {top} A
       </text>
-      <path d={`M${LANES.left} ${yOf(0)}H${LANES.left + lanes}M${LANES.left} ${yOf(top)}H${LANES.left + lanes}`} stroke="#2B353E" />
+      <path
+        d={`M${LANES.left} ${yOf(0)}H${LANES.left + lanes}M${LANES.left} ${yOf(top)}H${LANES.left + lanes}`}
+        stroke="#2B353E"
+      />
       {line && <path d={`${line}V${yOf(0)}H${LANES.left}Z`} fill="#E3C88F" opacity={0.1} />}
       {line && <path d={line} fill="none" stroke="#E3C88F" />}
     </g>

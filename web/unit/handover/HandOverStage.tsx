@@ -74,8 +74,16 @@ export function HandOverStage() {
       <aside className="panel" aria-label="Hand over">
         <section>
           <h3>Operator card</h3>
-          <p className="muted">One A4 page with a code to scan. It is written from the build each time, so it cannot fall behind.</p>
-          <Button type="primary" icon={<FilePdfOutlined />} href={`/api/units/${id}/card.pdf`} target="_blank" rel="noreferrer">
+          <p className="muted">
+            One A4 page with a code to scan. It is written from the build each time, so it cannot fall behind.
+          </p>
+          <Button
+            type="primary"
+            icon={<FilePdfOutlined />}
+            href={`/api/units/${id}/card.pdf`}
+            target="_blank"
+            rel="noreferrer"
+          >
             Open the card
           </Button>
         </section>
@@ -83,7 +91,8 @@ export function HandOverStage() {
           <h3>Hand over</h3>
           {build.handedOver ? (
             <p className="state ok">
-              <CheckOutlined aria-hidden /> Handed over by {build.handedOver.by}, {dayjs(build.handedOver.at).format('D MMM YYYY HH:mm')}
+              <CheckOutlined aria-hidden /> Handed over by {build.handedOver.by},{' '}
+              {dayjs(build.handedOver.at).format('D MMM YYYY HH:mm')}
             </p>
           ) : open.length === 0 ? (
             <p className="state ok">✓ Nothing is open.</p>
@@ -97,7 +106,9 @@ export function HandOverStage() {
             </ul>
           )}
           {role === 'lead' && (
-            <Button onClick={() => act({ kind: 'handOver', done: build.handedOver === null })}>{build.handedOver ? 'Take it back into work' : open.length > 0 ? 'Hand over with this open' : 'Hand over'}</Button>
+            <Button onClick={() => act({ kind: 'handOver', done: build.handedOver === null })}>
+              {build.handedOver ? 'Take it back into work' : open.length > 0 ? 'Hand over with this open' : 'Hand over'}
+            </Button>
           )}
           {!mayEdit && <p className="muted">The lead hands over.</p>}
         </section>
@@ -123,7 +134,14 @@ function Comments() {
           <p>{comment.text}</p>
         </article>
       ))}
-      <Input.TextArea aria-label="Write a comment" rows={2} maxLength={1000} value={text} onChange={(event) => setText(event.target.value)} placeholder="A wish, a remark for the crew" />
+      <Input.TextArea
+        aria-label="Write a comment"
+        rows={2}
+        maxLength={1000}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        placeholder="A wish, a remark for the crew"
+      />
       <Button size="small" disabled={!text.trim()} onClick={send}>
         Comment
       </Button>

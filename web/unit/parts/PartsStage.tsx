@@ -4,8 +4,8 @@ import { useMemo } from 'react';
 import { boughtQuantity, PART_GROUP_NAMES, type PartGroup } from '../../../core/work/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
 import { useAppDispatch } from '../../app/store.ts';
-import { FaceSwatch } from '../place/FaceSwatch.tsx';
 import { Findings } from '../Findings.tsx';
+import { FaceSwatch } from '../place/FaceSwatch.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 
@@ -32,7 +32,9 @@ export function PartsStage() {
             CSV for purchase
           </Button>
         </header>
-        {parts.length === 0 && <p className="empty">Nothing to buy yet: place lamps and make feeds, and the list writes itself.</p>}
+        {parts.length === 0 && (
+          <p className="empty">Nothing to buy yet: place lamps and make feeds, and the list writes itself.</p>
+        )}
         <table className="plain parts-table">
           <thead>
             <tr>
@@ -57,9 +59,14 @@ export function PartsStage() {
                   const need = boughtQuantity(line);
                   const short = entry !== undefined && entry.onHand < need;
                   return (
-                    <tr key={line.key} className={line.missing ? 'missing' : ''} onClick={() => line.lampIds.length > 0 && dispatch(unitActions.selected(line.lampIds))}>
+                    <tr
+                      key={line.key}
+                      className={line.missing ? 'missing' : ''}
+                      onClick={() => line.lampIds.length > 0 && dispatch(unitActions.selected(line.lampIds))}
+                    >
                       <td>
-                        {entry && <FaceSwatch model={entry.model} />} <b>{line.name}</b> {entry && <span className="mono muted">{line.key}</span>}
+                        {entry && <FaceSwatch model={entry.model} />} <b>{line.name}</b>{' '}
+                        {entry && <span className="mono muted">{line.key}</span>}
                       </td>
                       <td className="use">{line.use}</td>
                       <td>
@@ -78,7 +85,9 @@ export function PartsStage() {
                       <td className="right mono">
                         {need} {line.unit === 'm' ? 'm' : ''}
                       </td>
-                      <td className={`right mono ${short ? 'state stop' : ''}`}>{entry ? (short ? `${entry.onHand} short ${need - entry.onHand}` : entry.onHand) : ''}</td>
+                      <td className={`right mono ${short ? 'state stop' : ''}`}>
+                        {entry ? (short ? `${entry.onHand} short ${need - entry.onHand}` : entry.onHand) : ''}
+                      </td>
                       <td className="right mono">{entry ? entry.priceMarks * need : ''}</td>
                     </tr>
                   );
@@ -109,7 +118,10 @@ export function PartsStage() {
             </ul>
           </section>
         )}
-        <p className="muted hint">Wire counts 10 % over the cut lengths and goes up to the next half metre. Stock and prices are the shelf's and are not part of the build.</p>
+        <p className="muted hint">
+          Wire counts 10 % over the cut lengths and goes up to the next half metre. Stock and prices are the shelf's and
+          are not part of the build.
+        </p>
       </aside>
     </div>
   );

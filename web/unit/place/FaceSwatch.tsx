@@ -13,7 +13,11 @@ export function FaceSwatch({ model }: { model: LampModel }) {
   return (
     <svg className="face-swatch" width={WIDTH} height={HEIGHT} aria-hidden="true">
       <rect width={WIDTH} height={HEIGHT} rx={2} fill="#12161A" />
-      {shape === 'round' ? <circle cx={WIDTH / 2} cy={HEIGHT / 2} r={Math.min(w, h) / 2} fill={fill} /> : <rect x={(WIDTH - w) / 2} y={(HEIGHT - h) / 2} width={w} height={h} rx={1} fill={fill} />}
+      {shape === 'round' ? (
+        <circle cx={WIDTH / 2} cy={HEIGHT / 2} r={Math.min(w, h) / 2} fill={fill} />
+      ) : (
+        <rect x={(WIDTH - w) / 2} y={(HEIGHT - h) / 2} width={w} height={h} rx={1} fill={fill} />
+      )}
     </svg>
   );
 }

@@ -12,7 +12,11 @@ export function GroupPanel({ ids }: { ids: readonly Id[] }) {
   const lamps = ids.flatMap((id) => build.lamps[id] ?? []);
   const axis = lamps.length > 1 ? rowAxis(lamps) : 'xMm';
   const row = [...lamps].sort((a, b) => a.position[axis] - b.position[axis]);
-  const gaps = row.slice(1).map((lamp, index) => ({ from: row[index]!.tag, to: lamp.tag, mm: lamp.position[axis] - row[index]!.position[axis] }));
+  const gaps = row.slice(1).map((lamp, index) => ({
+    from: row[index]!.tag,
+    to: lamp.tag,
+    mm: lamp.position[axis] - row[index]!.position[axis],
+  }));
   return (
     <section aria-label="Several lamps">
       <header className="panel-head">

@@ -9,7 +9,13 @@ import { LIGHT } from '../../app/tokens.ts';
 import { LengthInput } from '../LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
 
-const FACE_WORDS: Record<Lamp['face'], string> = { front: 'front', rear: 'rear', left: 'left side', right: 'right side', top: 'top' };
+const FACE_WORDS: Record<Lamp['face'], string> = {
+  front: 'front',
+  rear: 'rear',
+  left: 'left side',
+  right: 'right side',
+  top: 'top',
+};
 const MOUNT_WORDS: Record<Lamp['mount'], string> = {
   stud: 'Drilled stud',
   screw: 'Screwed base',
@@ -20,7 +26,13 @@ const MOUNT_WORDS: Record<Lamp['mount'], string> = {
   magnet: 'Magnet',
   clamp: 'Clamp',
 };
-const COLOUR_WORDS: Record<LightColour, string> = { amber: 'Amber', red: 'Red', white: 'White', blue: 'Blue', green: 'Green' };
+const COLOUR_WORDS: Record<LightColour, string> = {
+  amber: 'Amber',
+  red: 'Red',
+  white: 'White',
+  blue: 'Blue',
+  green: 'Green',
+};
 
 export function LampPanel({ lamp }: { lamp: Lamp }) {
   const { build, body, preferences, mayEdit, act } = useUnit();
@@ -69,7 +81,10 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
           disabled={!mayEdit}
           value={model.key}
           showSearch={{ optionFilterProp: 'label' }}
-          options={sameKind.map((entry) => ({ value: entry.model.key, label: `${entry.model.key}  ${entry.model.name}` }))}
+          options={sameKind.map((entry) => ({
+            value: entry.model.key,
+            label: `${entry.model.key}  ${entry.model.name}`,
+          }))}
           onChange={(key) => {
             const chosen = shelf.find((entry) => entry.model.key === key);
             if (chosen) act({ kind: 'swapModel', lampIds: ids, model: chosen.model });
@@ -80,7 +95,14 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
         <span>Colour</span>
         <div className="colours" role="radiogroup" aria-label="Colour">
           {model.colours.map((colour) => (
-            <button key={colour} type="button" role="radio" aria-checked={lamp.colour === colour} disabled={!mayEdit} onClick={() => act({ kind: 'editLamps', lampIds: ids, changes: { colour } })}>
+            <button
+              key={colour}
+              type="button"
+              role="radio"
+              aria-checked={lamp.colour === colour}
+              disabled={!mayEdit}
+              onClick={() => act({ kind: 'editLamps', lampIds: ids, changes: { colour } })}
+            >
               <i style={{ background: LIGHT[colour] }} /> {COLOUR_WORDS[colour]}
             </button>
           ))}
@@ -103,7 +125,11 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
           )}
           {mount.holes > 0 && (
             <span>
-              Holes <b className="mono">{mount.holes} × {mount.holeMm}</b> mm
+              Holes{' '}
+              <b className="mono">
+                {mount.holes} × {mount.holeMm}
+              </b>{' '}
+              mm
             </span>
           )}
         </div>
@@ -141,7 +167,17 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
   );
 }
 
-function TapeField({ label, axis, lamp, onCommit }: { label: string; axis: keyof Position; lamp: Lamp; onCommit(valueMm: number): void }) {
+function TapeField({
+  label,
+  axis,
+  lamp,
+  onCommit,
+}: {
+  label: string;
+  axis: keyof Position;
+  lamp: Lamp;
+  onCommit(valueMm: number): void;
+}) {
   const { preferences, mayEdit } = useUnit();
   const valueMm = axis === 'yMm' ? Math.abs(lamp.position.yMm) : lamp.position[axis];
   const other: LengthUnit = preferences.length === 'mm' ? 'in' : 'mm';
@@ -158,7 +194,9 @@ function TapeField({ label, axis, lamp, onCommit }: { label: string; axis: keyof
 function OtherEdges({ lamp, unit }: { lamp: Lamp; unit: LengthUnit }) {
   const { body } = useUnit();
   const taped = tapedDimensions(body, lamp);
-  const rows = [...taped.x, ...taped.y].filter(({ edge }) => !['centreline', 'bumper', 'front'].includes(edge.id)).slice(0, 4);
+  const rows = [...taped.x, ...taped.y]
+    .filter(({ edge }) => !['centreline', 'bumper', 'front'].includes(edge.id))
+    .slice(0, 4);
   return (
     <ul className="other-edges" aria-label="From other edges">
       {rows.map(({ edge, lengthMm }) => (

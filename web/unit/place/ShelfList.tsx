@@ -9,16 +9,32 @@ const matches = ({ model }: ShelfEntry, text: string): boolean =>
   text
     .toLowerCase()
     .split(/\s+/)
-    .every((word) => `${model.key} ${model.name} ${model.kind} ${model.colours.join(' ')}`.toLowerCase().includes(word));
+    .every((word) =>
+      `${model.key} ${model.name} ${model.kind} ${model.colours.join(' ')}`.toLowerCase().includes(word),
+    );
 
 /** The shelf beside the sheet: drag a lamp onto any view, or take it with a click and click where it goes. */
-export function ShelfList({ entries, armed, onArm }: { entries: readonly ShelfEntry[]; armed: string | null; onArm(key: string | null): void }) {
+export function ShelfList({
+  entries,
+  armed,
+  onArm,
+}: {
+  entries: readonly ShelfEntry[];
+  armed: string | null;
+  onArm(key: string | null): void;
+}) {
   const [text, setText] = useState('');
   const search = useRef<InputRef>(null);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key === 'Escape') onArm(null);
-      if (event.key.toLowerCase() !== 's' || event.ctrlKey || event.metaKey || (event.target as HTMLElement).closest('input, textarea')) return;
+      if (
+        event.key.toLowerCase() !== 's' ||
+        event.ctrlKey ||
+        event.metaKey ||
+        (event.target as HTMLElement).closest('input, textarea')
+      )
+        return;
       event.preventDefault();
       search.current?.focus();
     };
@@ -30,7 +46,17 @@ export function ShelfList({ entries, armed, onArm }: { entries: readonly ShelfEn
     <section className="shelf-list" aria-label="Shelf">
       <header>
         <h3>Shelf</h3>
-        <Input ref={search} size="small" prefix={<SearchOutlined />} suffix={<span className="key">S</span>} allowClear placeholder="strobe, amber, marker" aria-label="Search the shelf" value={text} onChange={(event) => setText(event.target.value)} />
+        <Input
+          ref={search}
+          size="small"
+          prefix={<SearchOutlined />}
+          suffix={<span className="key">S</span>}
+          allowClear
+          placeholder="strobe, amber, marker"
+          aria-label="Search the shelf"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
       </header>
       <ul>
         {shown.map(({ model, onHand }) => (
@@ -50,7 +76,9 @@ export function ShelfList({ entries, armed, onArm }: { entries: readonly ShelfEn
               <FaceSwatch model={model} />
               <span className="name">{model.name}</span>
               <span className="mono muted">
-                {model.face.shape === 'round' ? `ø ${model.face.widthMm}` : `${model.face.widthMm} × ${model.face.heightMm}`}
+                {model.face.shape === 'round'
+                  ? `ø ${model.face.widthMm}`
+                  : `${model.face.widthMm} × ${model.face.heightMm}`}
               </span>
               <span className={onHand < 3 ? 'mono state caution' : 'mono'}>{onHand} left</span>
             </button>

@@ -8,10 +8,17 @@ import { BLADE } from '../../app/tokens.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 
-export const slotsInOrder = (slots: Record<string, Slot>): Slot[] => Object.values(slots).sort((a, b) => a.row - b.row || a.column - b.column);
+export const slotsInOrder = (slots: Record<string, Slot>): Slot[] =>
+  Object.values(slots).sort((a, b) => a.row - b.row || a.column - b.column);
 
 /** Short forms for the small cells; the slot's own page has the long ones. */
-const WHEN_SHORT: Record<SlotWhen, string> = { always: 'always hot', ignition: 'key on', dead: 'dead', reserved: 'reserved', unread: 'not read' };
+const WHEN_SHORT: Record<SlotWhen, string> = {
+  always: 'always hot',
+  ignition: 'key on',
+  dead: 'dead',
+  reserved: 'reserved',
+  unread: 'not read',
+};
 
 const DEFAULT_COLUMNS = 6;
 const DEFAULT_LIMIT_A = 15;
@@ -22,24 +29,29 @@ export function FusePanel() {
   const slotId = useApp((state) => state.unit.slotId);
   const dispatch = useAppDispatch();
   const slots = slotsInOrder(build.slots);
-  const tapped = new Set(Object.values(build.elements).flatMap((element) => (element.kind === 'tap' ? [element.slotId] : [])));
+  const tapped = new Set(
+    Object.values(build.elements).flatMap((element) => (element.kind === 'tap' ? [element.slotId] : [])),
+  );
 
   const add = (count: number) => {
     const start = slots.length;
     const numbers = slots.map((slot) => Number(slot.label)).filter(Number.isFinite);
     const first = Math.max(0, ...numbers) + 1;
-    const added = Array.from({ length: count }, (_, index): Slot => ({
-      id: newId(),
-      label: String(first + index),
-      row: Math.floor((start + index) / DEFAULT_COLUMNS),
-      column: (start + index) % DEFAULT_COLUMNS,
-      ratingA: null,
-      limitA: DEFAULT_LIMIT_A,
-      feeds: '',
-      ownLoadA: 0,
-      reservedFor: '',
-      reading: { keyOffV: null, keyOnV: null },
-    }));
+    const added = Array.from(
+      { length: count },
+      (_, index): Slot => ({
+        id: newId(),
+        label: String(first + index),
+        row: Math.floor((start + index) / DEFAULT_COLUMNS),
+        column: (start + index) % DEFAULT_COLUMNS,
+        ratingA: null,
+        limitA: DEFAULT_LIMIT_A,
+        feeds: '',
+        ownLoadA: 0,
+        reservedFor: '',
+        reading: { keyOffV: null, keyOnV: null },
+      }),
+    );
     if (act({ kind: 'addSlots', slots: added }) && added[0]) dispatch(unitActions.slotChosen(added[0].id));
   };
 
@@ -63,9 +75,23 @@ export function FusePanel() {
         {slots.map((slot) => {
           const when = slotWhen(slot, build.electrics.systemVoltageV);
           return (
-            <button key={slot.id} type="button" className={`slot ${when}`} aria-pressed={slot.id === slotId} onClick={() => dispatch(unitActions.slotChosen(slot.id))} aria-label={`Slot ${slot.label}, ${slot.ratingA ?? 'no'} A fuse, ${SLOT_WHEN_WORDS[when]}`}>
+            <button
+              key={slot.id}
+              type="button"
+              className={`slot ${when}`}
+              aria-pressed={slot.id === slotId}
+              onClick={() => dispatch(unitActions.slotChosen(slot.id))}
+              aria-label={`Slot ${slot.label}, ${slot.ratingA ?? 'no'} A fuse, ${SLOT_WHEN_WORDS[when]}`}
+            >
               <span className="slot-label">{slot.label}</span>
-              <span className="blade" style={slot.ratingA ? { background: BLADE[slot.ratingA] ?? '#8A9096', opacity: when === 'unread' ? 0.55 : 1 } : undefined}>
+              <span
+                className="blade"
+                style={
+                  slot.ratingA
+                    ? { background: BLADE[slot.ratingA] ?? '#8A9096', opacity: when === 'unread' ? 0.55 : 1 }
+                    : undefined
+                }
+              >
                 {slot.ratingA ?? ''}
               </span>
               <span className="slot-text">
@@ -76,7 +102,9 @@ export function FusePanel() {
             </button>
           );
         })}
-        {slots.length === 0 && <p className="empty">No slots yet. Add them as they sit in the panel, then read each with the meter.</p>}
+        {slots.length === 0 && (
+          <p className="empty">No slots yet. Add them as they sit in the panel, then read each with the meter.</p>
+        )}
       </div>
     </section>
   );

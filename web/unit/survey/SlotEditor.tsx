@@ -23,17 +23,36 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
         <span className="tag-chip">{slot.label}</span>
         <div>
           <h2>Slot {slot.label}</h2>
-          <span className={`state ${when === 'dead' || when === 'reserved' ? 'caution' : when === 'unread' ? 'note' : 'ok'}`}>{SLOT_WHEN_WORDS[when]}</span>
+          <span
+            className={`state ${when === 'dead' || when === 'reserved' ? 'caution' : when === 'unread' ? 'note' : 'ok'}`}
+          >
+            {SLOT_WHEN_WORDS[when]}
+          </span>
         </div>
         <Button type="text" aria-label="Close the slot" icon={<CloseOutlined />} onClick={onClose} />
       </header>
       <div className="meter">
-        <MeterField label="Key off" value={slot.reading.keyOffV} disabled={!mayEdit} onCommit={(keyOffV) => act({ kind: 'recordSlotReading', slotId: slot.id, changes: { keyOffV } })} />
-        <MeterField label="Key on" value={slot.reading.keyOnV} disabled={!mayEdit} onCommit={(keyOnV) => act({ kind: 'recordSlotReading', slotId: slot.id, changes: { keyOnV } })} />
+        <MeterField
+          label="Key off"
+          value={slot.reading.keyOffV}
+          disabled={!mayEdit}
+          onCommit={(keyOffV) => act({ kind: 'recordSlotReading', slotId: slot.id, changes: { keyOffV } })}
+        />
+        <MeterField
+          label="Key on"
+          value={slot.reading.keyOnV}
+          disabled={!mayEdit}
+          onCommit={(keyOnV) => act({ kind: 'recordSlotReading', slotId: slot.id, changes: { keyOnV } })}
+        />
       </div>
       <div className="form-row">
         <span>Label</span>
-        <TextField label="Slot label" value={slot.label} disabled={!mayEdit} onCommit={(label) => label && edit({ label })} />
+        <TextField
+          label="Slot label"
+          value={slot.label}
+          disabled={!mayEdit}
+          onCommit={(label) => label && edit({ label })}
+        />
       </div>
       <div className="form-row">
         <span>Fuse in it</span>
@@ -42,28 +61,64 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
           disabled={!mayEdit}
           value={slot.ratingA ?? 0}
           onChange={(rating) => edit({ ratingA: rating === 0 ? null : rating })}
-          options={[{ value: 0, label: 'none' }, ...BLADE_FUSES.map((fuse) => ({ value: fuse.ratingA, label: `${fuse.ratingA} A, ${fuse.colour}` }))]}
+          options={[
+            { value: 0, label: 'none' },
+            ...BLADE_FUSES.map((fuse) => ({ value: fuse.ratingA, label: `${fuse.ratingA} A, ${fuse.colour}` })),
+          ]}
         />
       </div>
       <div className="form-row">
         <span>Good for</span>
-        <InputNumber aria-label="Most the slot may carry, A" min={1} max={200} suffix="A" disabled={!mayEdit} value={slot.limitA} onChange={(limitA) => limitA && edit({ limitA })} />
+        <InputNumber
+          aria-label="Most the slot may carry, A"
+          min={1}
+          max={200}
+          suffix="A"
+          disabled={!mayEdit}
+          value={slot.limitA}
+          onChange={(limitA) => limitA && edit({ limitA })}
+        />
       </div>
       <div className="form-row">
         <span>Feeds</span>
-        <TextField label="What the slot feeds" value={slot.feeds} placeholder="nothing: spare" disabled={!mayEdit} onCommit={(feeds) => edit({ feeds })} />
+        <TextField
+          label="What the slot feeds"
+          value={slot.feeds}
+          placeholder="nothing: spare"
+          disabled={!mayEdit}
+          onCommit={(feeds) => edit({ feeds })}
+        />
       </div>
       <div className="form-row">
         <span>Own load</span>
-        <InputNumber aria-label="Load of the unit's own on the slot, A" min={0} max={200} step={0.5} suffix="A" disabled={!mayEdit} value={slot.ownLoadA} onChange={(ownLoadA) => ownLoadA !== null && edit({ ownLoadA })} />
+        <InputNumber
+          aria-label="Load of the unit's own on the slot, A"
+          min={0}
+          max={200}
+          step={0.5}
+          suffix="A"
+          disabled={!mayEdit}
+          value={slot.ownLoadA}
+          onChange={(ownLoadA) => ownLoadA !== null && edit({ ownLoadA })}
+        />
       </div>
       <div className="form-row">
         <span>Reserved for</span>
-        <TextField label="Reserved for an option" value={slot.reservedFor} placeholder="no option" disabled={!mayEdit} onCommit={(reservedFor) => edit({ reservedFor })} />
+        <TextField
+          label="Reserved for an option"
+          value={slot.reservedFor}
+          placeholder="no option"
+          disabled={!mayEdit}
+          onCommit={(reservedFor) => edit({ reservedFor })}
+        />
       </div>
       <footer className="panel-foot">
         {mayEdit && (
-          <Popconfirm title={`Remove slot ${slot.label}?`} okText="Remove" onConfirm={() => act({ kind: 'removeSlot', slotId: slot.id }) && onClose()}>
+          <Popconfirm
+            title={`Remove slot ${slot.label}?`}
+            okText="Remove"
+            onConfirm={() => act({ kind: 'removeSlot', slotId: slot.id }) && onClose()}
+          >
             <Button danger type="text">
               Remove
             </Button>
@@ -80,26 +135,69 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
 }
 
 /** A meter's display: typed, kept when the field is left. Empty means not read. */
-function MeterField({ label, value, disabled, onCommit }: { label: string; value: number | null; disabled: boolean; onCommit(value: number | null): void }) {
+function MeterField({
+  label,
+  value,
+  disabled,
+  onCommit,
+}: {
+  label: string;
+  value: number | null;
+  disabled: boolean;
+  onCommit(value: number | null): void;
+}) {
   const [text, setText] = useState(value === null ? '' : String(value));
   useEffect(() => setText(value === null ? '' : String(value)), [value]);
   const commit = () => {
     const parsed = text.trim() === '' ? null : Number(text.replace(',', '.'));
-    if (parsed !== null && (!Number.isFinite(parsed) || parsed < 0 || parsed > 60)) return setText(value === null ? '' : String(value));
+    if (parsed !== null && (!Number.isFinite(parsed) || parsed < 0 || parsed > 60))
+      return setText(value === null ? '' : String(value));
     if (parsed !== value) onCommit(parsed);
   };
   return (
     <label className="meter-field">
       <span>{label}</span>
-      <input inputMode="decimal" aria-label={`${label}, volts`} placeholder="– –" value={text} disabled={disabled} onChange={(event) => setText(event.target.value)} onBlur={commit} onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()} />
+      <input
+        inputMode="decimal"
+        aria-label={`${label}, volts`}
+        placeholder="– –"
+        value={text}
+        disabled={disabled}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={commit}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      />
       <i>V</i>
     </label>
   );
 }
 
-function TextField({ label, value, placeholder, disabled, onCommit }: { label: string; value: string; placeholder?: string; disabled: boolean; onCommit(value: string): void }) {
+function TextField({
+  label,
+  value,
+  placeholder,
+  disabled,
+  onCommit,
+}: {
+  label: string;
+  value: string;
+  placeholder?: string;
+  disabled: boolean;
+  onCommit(value: string): void;
+}) {
   const [text, setText] = useState(value);
   useEffect(() => setText(value), [value]);
   const commit = () => text.trim() !== value && onCommit(text.trim());
-  return <Input aria-label={label} placeholder={placeholder} maxLength={60} value={text} disabled={disabled} onChange={(event) => setText(event.target.value)} onBlur={commit} onPressEnter={commit} />;
+  return (
+    <Input
+      aria-label={label}
+      placeholder={placeholder}
+      maxLength={60}
+      value={text}
+      disabled={disabled}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={commit}
+      onPressEnter={commit}
+    />
+  );
 }

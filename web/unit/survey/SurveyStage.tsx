@@ -22,7 +22,14 @@ export function SurveyStage() {
   return (
     <div className="split survey">
       <div className="field-stack">
-        <Sheet body={body} build={build} unit={preferences.length} selection={picked} onSelect={setPicked} form="compact" />
+        <Sheet
+          body={body}
+          build={build}
+          unit={preferences.length}
+          selection={picked}
+          onSelect={setPicked}
+          form="compact"
+        />
         <FusePanel />
       </div>
       <aside className="panel" aria-label="Survey">
@@ -33,9 +40,19 @@ export function SurveyStage() {
             <section>
               <h3>Unit</h3>
               {Object.entries(rules).map(([key, rule]) => (
-                <div key={key} className="form-row" title={`${formatMm(rule.minimumMm)} to ${formatMm(rule.maximumMm)} mm`}>
+                <div
+                  key={key}
+                  className="form-row"
+                  title={`${formatMm(rule.minimumMm)} to ${formatMm(rule.maximumMm)} mm`}
+                >
                   <span>{rule.name}</span>
-                  <LengthInput label={rule.name} valueMm={build.body.parameters[key] ?? rule.defaultMm} unit={preferences.length} disabled={!mayEdit} onCommit={(value) => act({ kind: 'setBodyParameters', changes: { [key]: Math.round(value) } })} />
+                  <LengthInput
+                    label={rule.name}
+                    valueMm={build.body.parameters[key] ?? rule.defaultMm}
+                    unit={preferences.length}
+                    disabled={!mayEdit}
+                    onCommit={(value) => act({ kind: 'setBodyParameters', changes: { [key]: Math.round(value) } })}
+                  />
                 </div>
               ))}
             </section>
@@ -47,9 +64,14 @@ export function SurveyStage() {
                 <li>Read key off, then key on.</li>
                 <li>Write it down before anything is joined.</li>
               </ol>
-              <p className="muted">A slot that looks empty may be prewired for an option. Look it up, or mark it reserved.</p>
+              <p className="muted">
+                A slot that looks empty may be prewired for an option. Look it up, or mark it reserved.
+              </p>
             </section>
-            <Findings findings={(overview?.findings ?? []).filter((finding) => finding.place.slotIds.length > 0)} empty="No findings about slots." />
+            <Findings
+              findings={(overview?.findings ?? []).filter((finding) => finding.place.slotIds.length > 0)}
+              empty="No findings about slots."
+            />
           </>
         )}
       </aside>
@@ -73,21 +95,45 @@ function Electrics() {
             { label: '12 V', value: 12 },
             { label: '24 V', value: 24 },
           ]}
-          onChange={(value) => act({ kind: 'setElectrics', changes: { systemVoltageV: value as 12 | 24, surveyed: true } })}
+          onChange={(value) =>
+            act({ kind: 'setElectrics', changes: { systemVoltageV: value as 12 | 24, surveyed: true } })
+          }
         />
       </div>
       <div className="form-row">
         <span>Battery</span>
-        <InputNumber aria-label="Battery capacity, Ah" min={1} max={2000} suffix="Ah" disabled={!mayEdit} value={electrics.batteryAh} onChange={(value) => value && act({ kind: 'setElectrics', changes: { batteryAh: value, surveyed: true } })} />
+        <InputNumber
+          aria-label="Battery capacity, Ah"
+          min={1}
+          max={2000}
+          suffix="Ah"
+          disabled={!mayEdit}
+          value={electrics.batteryAh}
+          onChange={(value) => value && act({ kind: 'setElectrics', changes: { batteryAh: value, surveyed: true } })}
+        />
       </div>
       {body.hasEngine && (
         <div className="form-row">
           <span>Alternator</span>
-          <InputNumber aria-label="Alternator, A" min={0} max={1000} suffix="A" disabled={!mayEdit} value={electrics.alternatorA} onChange={(value) => value !== null && act({ kind: 'setElectrics', changes: { alternatorA: value, surveyed: true } })} />
+          <InputNumber
+            aria-label="Alternator, A"
+            min={0}
+            max={1000}
+            suffix="A"
+            disabled={!mayEdit}
+            value={electrics.alternatorA}
+            onChange={(value) =>
+              value !== null && act({ kind: 'setElectrics', changes: { alternatorA: value, surveyed: true } })
+            }
+          />
         </div>
       )}
       {!electrics.surveyed && mayEdit && (
-        <button type="button" className="quiet" onClick={() => act({ kind: 'setElectrics', changes: { surveyed: true } })}>
+        <button
+          type="button"
+          className="quiet"
+          onClick={() => act({ kind: 'setElectrics', changes: { surveyed: true } })}
+        >
           ✓ These are as on the unit
         </button>
       )}

@@ -1,0 +1,140 @@
+import { describe, expect, it } from 'vitest';
+import { countingIds, testTruck } from '../../demo/testUnit.ts';
+import { applyOperation, type Build, fieldsMeet, migrateBuild, type Operation, type OperationDraft } from './index.ts';
+
+const STAMP = { by: 'Tamsin Okafor', at: '2026-01-05T11:00:00.000Z' };
+const newId = countingIds();
+const opOf = (draft: OperationDraft): Operation => ({ ...draft, id: newId() }) as Operation;
+
+function applied(build: Build, draft: OperationDraft) {
+  const result = applyOperation(build, opOf(draft), STAMP);
+  if (!result.ok) throw new Error(result.reason.message);
+  return result.value;
+}
+
+const fedTruck = () =>
+  testTruck()
+    .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+    .feed({
+      name: 'Warn',
+      slot: 'hot',
+      tags: 'L1 R1',
+      pattern: 'quad',
+      wanted: 'always',
+      control: { name: 'Warn', kind: 'switch', signal: null, ratingA: 10 },
+    });
+
+/** One of each kind that changes something on the fed truck. */
+function draftsFor(build: Build): OperationDraft[] {
+  const lampIds = Object.keys(build.lamps);
+  const [slotId] = Object.keys(build.slots);
+  const [functionId] = Object.keys(build.functions);
+  const [controlId] = Object.keys(build.controls);
+  const fuse = Object.values(build.elements).find((element) => element.kind === 'fuse')!;
+  const contact = Object.values(build.elements).find((element) => element.kind === 'switch')!;
+  return [
+    { kind: 'setUnit', changes: { name: 'Renamed' } },
+    { kind: 'setBodyParameters', changes: { lengthMm: 7600 } },
+    { kind: 'setElectrics', changes: { batteryAh: 95 } },
+    { kind: 'editSlot', slotId: slotId!, changes: { feeds: 'horn', limitA: 12 } },
+    { kind: 'recordSlotReading', slotId: slotId!, changes: { keyOnV: 11.9 } },
+    {
+      kind: 'moveLamps',
+      moves: lampIds.map((lampId) => ({ lampId, face: 'left' as const, position: { xMm: 1, yMm: 2, zMm: 3 } })),
+    },
+    { kind: 'editLamps', lampIds, changes: { colour: 'white', pairId: null } },
+    { kind: 'removeLamps', lampIds },
+    { kind: 'editControl', controlId: controlId!, changes: { name: 'Beacon' } },
+    { kind: 'editFuse', elementId: fuse.id, changes: { ratingA: 15 } },
+    { kind: 'replaceSwitchByRelay', elementId: contact.id, ratingA: 30 },
+    { kind: 'editWires', wireIds: Object.keys(build.wires), changes: { gauge: '6', colour: 'blue' } },
+    { kind: 'removeFeed', elementIds: Object.keys(build.elements), wireIds: [] },
+    { kind: 'setPattern', functionId: functionId!, lampIds, changes: { patternId: 'double' } },
+    { kind: 'dropFromFunction', functionId: functionId!, lampIds },
+    { kind: 'removeFunction', functionId: functionId! },
+    { kind: 'tickStep', stepKey: 'isolate', done: true },
+    { kind: 'addExtraParts', parts: [{ id: 'kit', partKey: 'kit', name: 'Kit', quantity: 2, modelKey: null }] },
+    { kind: 'addComment', commentId: newId(), text: 'Mind the mirrors' },
+    { kind: 'handOver', done: true },
+  ];
+}
+
+describe('apply, then undo', () => {
+  it.each(draftsFor(fedTruck().build).map((draft) => [draft.kind, draft] as const))(
+    '%s gives the same document back',
+    (_, draft) => {
+      const { build } = fedTruck();
+      const before = structuredClone(build);
+      const first = applied(build, draft);
+      expect(first.build).not.toEqual(before);
+      expect(build).toEqual(before);
+      const undone = applied(first.build, first.inverse);
+      expect(undone.build).toEqual(before);
+      expect(applied(undone.build, undone.inverse).build).toEqual(first.build);
+    },
+  );
+});
+
+describe('refusals', () => {
+  const { build } = fedTruck();
+  const [lampId] = Object.keys(build.lamps);
+  const lamp = build.lamps[lampId!]!;
+  it.each<[string, OperationDraft, string]>([
+    ['a lamp that is gone', { kind: 'removeLamps', lampIds: ['01900000-0000-7000-8000-999999999999'] }, 'missing'],
+    ['a tag that is taken', { kind: 'placeLamps', models: [], lamps: [{ ...lamp, id: newId() }] }, 'duplicate'],
+    [
+      'a colour the model is not made in',
+      { kind: 'editLamps', lampIds: [lampId!], changes: { colour: 'violet' as never } },
+      'invalid',
+    ],
+    [
+      'a slot that feeds lamps',
+      { kind: 'removeSlot', slotId: Object.values(build.slots).find((slot) => slot.label === 'hot')!.id },
+      'inUse',
+    ],
+  ])('%s', (_, draft, kind) => {
+    const result = applyOperation(build, opOf(draft), STAMP);
+    expect(result).toMatchObject({ ok: false, reason: { kind } });
+  });
+
+  it('an undo whose lamp is gone is overtaken, not an error', () => {
+    const moved = applied(build, {
+      kind: 'moveLamps',
+      moves: [{ lampId: lampId!, face: 'left', position: { xMm: 1, yMm: 2, zMm: 3 } }],
+    });
+    const removed = applied(moved.build, { kind: 'removeLamps', lampIds: [lampId!] });
+    expect(applyOperation(removed.build, opOf(moved.inverse), STAMP)).toMatchObject({
+      ok: false,
+      reason: { kind: 'overtaken' },
+    });
+  });
+});
+
+describe('touched fields', () => {
+  it('edits of different fields of one lamp do not meet; the same field and removal do', () => {
+    const { build } = fedTruck();
+    const [lampId] = Object.keys(build.lamps);
+    const move = applied(build, {
+      kind: 'moveLamps',
+      moves: [{ lampId: lampId!, face: 'left', position: { xMm: 9, yMm: 9, zMm: 9 } }],
+    }).touched;
+    const colour = applied(build, { kind: 'editLamps', lampIds: [lampId!], changes: { colour: 'white' } }).touched;
+    const removal = applied(build, { kind: 'removeLamps', lampIds: [lampId!] }).touched;
+    const meet = (a: string[], b: string[]) => a.some((mine) => b.some((other) => fieldsMeet(mine, other)));
+    expect(meet(move, colour)).toBe(false);
+    expect(meet(move, move)).toBe(true);
+    expect(meet(move, removal)).toBe(true);
+  });
+});
+
+describe('stored documents', () => {
+  it('a frozen sample of version 0 is lifted to today', () => {
+    const { extraParts: _, comments: __, handedOver: ___, ...old } = fedTruck().build;
+    const lifted = migrateBuild({ ...old, schemaVersion: 0 });
+    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 1, extraParts: {}, handedOver: null } });
+  });
+
+  it('a newer version is refused in words', () => {
+    expect(migrateBuild({ schemaVersion: 99 })).toMatchObject({ ok: false, reason: { kind: 'newer' } });
+  });
+});

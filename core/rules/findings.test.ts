@@ -1,0 +1,177 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { countingIds, testTruck } from '../../demo/testUnit.ts';
+import type { FeedGiven, UnitBuilder } from '../../demo/unitBuilder.ts';
+import { applyToUnit } from '../body/index.ts';
+import type { Build } from '../build/index.ts';
+import { assess, FINDING_RULES, type Finding } from './index.ts';
+
+const found = (build: Build, code: string): Finding[] =>
+  assess(build).findings.filter((finding) => finding.code === code);
+
+/** Applies the first way out of a finding, as a click would. */
+function takeWayOut(build: Build, finding: Finding, label?: string): Build {
+  const newId = countingIds();
+  const way = label ? finding.waysOut.find((each) => each.label === label) : finding.waysOut[0];
+  if (!way)
+    throw new Error(`no way out "${label ?? 'first'}" in ${finding.waysOut.map((each) => each.label).join(', ')}`);
+  return way.operations.reduce((current, draft) => {
+    const applied = applyToUnit(current, { ...draft, id: newId() }, { by: 'test', at: '2026-01-05T10:00:00.000Z' });
+    if (!applied.ok) throw new Error(applied.reason.message);
+    return applied.value.build;
+  }, build);
+}
+
+const corners = (): UnitBuilder =>
+  testTruck()
+    .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+    .lamp('ST-0302', 'left', { xMm: 4300, yMm: 1, zMm: 760 });
+const warn = (slot: string | null, more: Partial<FeedGiven> = {}): FeedGiven => ({
+  name: 'Warn',
+  slot,
+  tags: 'L1 R1 L2 R2',
+  pattern: 'quad',
+  wanted: 'always',
+  control: { name: 'Warn', kind: 'switch', signal: null, ratingA: 20 },
+  ...more,
+});
+
+describe('a sound unit', () => {
+  it('has no findings', () => {
+    expect(assess(corners().feed(warn('hot')).build).findings).toEqual([]);
+  });
+});
+
+describe('power', () => {
+  it('M1: a slot that would carry more than it is good for; moving the feed mends it', () => {
+    const { build } = corners().feed(warn('busy'));
+    const [finding] = found(build, 'M1');
+    expect(finding).toMatchObject({ severity: 'stop' });
+    expect(finding!.message).toContain('17.4 A');
+    expect(found(takeWayOut(build, finding!, 'Move to slot hot'), 'M1')).toEqual([]);
+  });
+
+  it('M8: a fuse larger than the wire behind it; a smaller fuse or thicker wire mends it', () => {
+    const unit = corners().feed(warn('hot'));
+    const fuse = Object.values(unit.build.elements).find((element) => element.kind === 'fuse')!;
+    const wireIds = Object.keys(unit.build.wires);
+    unit
+      .apply({ kind: 'editWires', wireIds, changes: { gauge: '0.75' } })
+      .apply({ kind: 'editFuse', elementId: fuse.id, changes: { ratingA: 20 } });
+    const [finding] = found(unit.build, 'M8');
+    expect(finding!.message).toContain('0.75');
+    expect(finding!.waysOut.length).toBe(2);
+    for (const way of finding!.waysOut)
+      expect(
+        found(takeWayOut(unit.build, finding!, way.label), 'M8').filter((each) => each.message.includes('0.75')),
+        way.label,
+      ).toEqual([]);
+  });
+
+  it('M10: wanted always, but the slot is dead without the key', () => {
+    const { build } = corners().feed(warn('key'));
+    const [finding] = found(build, 'M10');
+    expect(finding).toMatchObject({ severity: 'stop' });
+    expect(found(takeWayOut(build, finding!, 'Move to slot hot'), 'M10')).toEqual([]);
+    expect(found(takeWayOut(build, finding!, 'Key on is enough'), 'M10')).toEqual([]);
+  });
+
+  it.each([
+    ['hot', 'ignition', 'caution'],
+    ['dead', 'always', 'stop'],
+    ['unread', 'always', 'caution'],
+  ] as const)('M10: slot %s, wanted %s, is a %s', (slot, wanted, severity) => {
+    expect(found(corners().feed(warn(slot, { wanted })).build, 'M10')[0]).toMatchObject({ severity });
+  });
+
+  it('M11: a switch rated under its load without a relay; a relay mends it', () => {
+    const { build } = corners().feed(
+      warn('hot', { control: { name: 'Thumb switch', kind: 'switch', signal: null, ratingA: 3 } }),
+    );
+    const [finding] = found(build, 'M11');
+    expect(finding!.message).toContain('Thumb switch is rated 3 A and would switch 4.4 A');
+    const mended = takeWayOut(build, finding!);
+    expect(found(mended, 'M11')).toEqual([]);
+    expect(found(mended, 'M8')).toEqual([]);
+  });
+});
+
+describe('place', () => {
+  it('M26: sides that differ by a slip, and either side may be taken as right', () => {
+    const unit = corners();
+    const [left] = unit.ids('L1');
+    const { position, face } = unit.build.lamps[left!]!;
+    unit.apply({
+      kind: 'moveLamps',
+      moves: [{ lampId: left!, face, position: { ...position, xMm: position.xMm + 25 } }],
+    });
+    const [finding] = found(unit.build, 'M26');
+    expect(finding!.message).toContain('25 mm');
+    for (const label of ['Mirror R1 from L1', 'Mirror L1 from R1'])
+      expect(found(takeWayOut(unit.build, finding!, label), 'M26')).toEqual([]);
+  });
+
+  it('M26: gaps that differ by a slip are spread evenly', () => {
+    const unit = testTruck();
+    for (const yMm of [-600, -190, 210, 600]) unit.lamp('MK-0103', 'front', { yMm, zMm: 2530 }, { single: true });
+    const finding = found(unit.build, 'M26').find((each) => each.message.startsWith('Gaps'));
+    expect(finding).toBeDefined();
+    expect(found(takeWayOut(unit.build, finding!), 'M26').filter((each) => each.message.startsWith('Gaps'))).toEqual(
+      [],
+    );
+  });
+
+  it('M26: leaves a layout alone that is meant to be unequal', () => {
+    const unit = testTruck();
+    for (const yMm of [-900, -300, 0, 300, 900]) unit.lamp('MK-0103', 'front', { yMm, zMm: 2530 }, { single: true });
+    expect(found(unit.build, 'M26')).toEqual([]);
+  });
+
+  it('M30: a kit sold apart is missing until as many are added as there are lamps', () => {
+    const unit = testTruck().lamp('ST-0301', 'rear', { yMm: 1140, zMm: 1320 });
+    const [finding] = found(unit.build, 'M30');
+    expect(finding!.message).toContain('2 of 2 missing');
+    expect(found(takeWayOut(unit.build, finding!), 'M30')).toEqual([]);
+  });
+
+  it.each([
+    ['rear', { yMm: 500, zMm: 940 }, 'white', 'stop'],
+    ['front', { yMm: 500, zMm: 1250 }, 'red', 'stop'],
+    ['front', { yMm: 500, zMm: 1250 }, 'blue', 'caution'],
+  ] as const)('M33: on the %s %o, %s is a %s', (face, at, colour, severity) => {
+    const { build } = testTruck().lamp('ST-0302', face, at, { colour, single: true });
+    const [finding] = found(build, 'M33');
+    expect(finding).toMatchObject({ severity });
+    expect(found(takeWayOut(build, finding!, 'Make it amber'), 'M33')).toEqual([]);
+  });
+
+  it('M33: reversing lamps may be white to the rear, amber may go anywhere', () => {
+    const { build } = testTruck()
+      .lamp('RV-0503', 'rear', { yMm: 500, zMm: 940 })
+      .lamp('ST-0302', 'front', { yMm: 500, zMm: 1250 });
+    expect(found(build, 'M33')).toEqual([]);
+  });
+});
+
+describe('flash', () => {
+  it('M41: a fast pattern on a filament lamp; the slow one offered mends it', () => {
+    const { build } = testTruck()
+      .lamp('MK-0105', 'left', { xMm: 3000, yMm: 1, zMm: 760 })
+      .feed({ ...warn('hot'), tags: 'L1 R1' });
+    const findings = found(build, 'M41');
+    expect(findings).toHaveLength(2);
+    expect(found(takeWayOut(build, findings[0]!), 'M41')).toHaveLength(1);
+  });
+});
+
+describe('docs/findings.md', () => {
+  it('lists the same findings as the registry, row by row', () => {
+    const page = readFileSync(new URL('../../docs/findings.md', import.meta.url), 'utf8');
+    const rows = [...page.matchAll(/^\| (M\d+) \| (\w+) \| ([^|]+) \| ([^|]+) \| ([^|]+) \| ([^|]+) \|$/gm)].map(
+      (match) => match.slice(1).map((cell) => cell.trim()),
+    );
+    expect(rows).toEqual(
+      FINDING_RULES.map((rule) => [rule.code, rule.severity, rule.title, rule.reason, rule.wayOut, rule.source]),
+    );
+  });
+});

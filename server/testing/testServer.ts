@@ -1,0 +1,59 @@
+/** A MariaDB of the tests' own, in a temporary folder, and small helpers to talk to the application over inject. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import net from 'node:net';
+import os from 'node:os';
+import path from 'node:path';
+import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
+import { type Running, run } from '../main.ts';
+
+export function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = net.createServer();
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as net.AddressInfo;
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+export const temporaryFolder = (): string => mkdtempSync(path.join(os.tmpdir(), 'ember-test-'));
+
+/** The whole application with the demo, on ports and data of its own. */
+export async function startTestServer(): Promise<Running & { dataFolder: string }> {
+  const dataFolder = temporaryFolder();
+  const running = await run({
+    port: await freePort(),
+    databasePort: await freePort(),
+    dataFolder,
+    demo: true,
+    logLevel: 'fatal',
+    signInTries: 500,
+  });
+  const stop = async () => {
+    await running.stop();
+    rmSync(dataFolder, { recursive: true, force: true });
+  };
+  return { ...running, stop, dataFolder };
+}
+
+export interface Client {
+  get(url: string): Promise<LightMyRequestResponse>;
+  send(method: 'POST' | 'DELETE', url: string, payload?: object): Promise<LightMyRequestResponse>;
+}
+
+/** Signs in through the real route and keeps cookie and CSRF token. */
+export async function signIn(app: FastifyInstance, username: string, password = 'causeway'): Promise<Client> {
+  const answer = await app.inject({ method: 'POST', url: '/api/session', payload: { username, password } });
+  if (answer.statusCode !== 200) throw new Error(`sign-in of ${username} failed: ${answer.body}`);
+  const { csrf } = answer.json<{ csrf: string }>();
+  const cookie = String(answer.headers['set-cookie']).split(';')[0]!;
+  return {
+    get: (url) => app.inject({ method: 'GET', url, headers: { cookie } }),
+    send: (method, url, payload) => app.inject({ method, url, payload, headers: { cookie, 'x-csrf-token': csrf } }),
+  };
+}
+
+export async function unitIdOf(client: Client, tag: string): Promise<string> {
+  const units = (await client.get('/api/units')).json<{ id: string; tag: string }[]>();
+  return units.find((unit) => unit.tag === tag)!.id;
+}
