@@ -8,7 +8,15 @@ import path from 'node:path';
 const root = path.resolve(import.meta.dirname, '..');
 const CORE_ORDER = ['units', 'build', 'body', 'place', 'feed', 'flash', 'sight', 'rules', 'work', 'prove', 'keep'];
 /** What each top folder may import from, besides itself. Tests may build their units from the demo's. */
-const ALLOWED: Record<string, string[]> = { core: [], demo: ['core', 'server'], server: ['core', 'demo'], web: ['core'], bin: ['core', 'server', 'demo'], bench: ['core', 'server', 'demo'], e2e: [] };
+const ALLOWED: Record<string, string[]> = {
+  core: [],
+  demo: ['core', 'server'],
+  server: ['core', 'demo'],
+  web: ['core'],
+  bin: ['core', 'server', 'demo'],
+  bench: ['core', 'server', 'demo'],
+  e2e: [],
+};
 
 const rank = (file: string): number => {
   const folder = file.split('/')[1]!;
@@ -23,11 +31,15 @@ for (const file of files) {
   const isTest = /\.test\.tsx?$/.test(file);
   for (const match of readFileSync(path.join(root, file), 'utf8').matchAll(/from '(\.[^']+)'|import\('(\.[^']+)'\)/g)) {
     checked += 1;
-    const target = path.relative(root, path.resolve(root, path.dirname(file), match[1] ?? match[2]!)).replaceAll(path.sep, '/');
+    const target = path
+      .relative(root, path.resolve(root, path.dirname(file), match[1] ?? match[2]!))
+      .replaceAll(path.sep, '/');
     const [targetTop] = target.split('/') as [string];
     const mayUseDemo = isTest && targetTop === 'demo';
-    if (targetTop !== top && !ALLOWED[top]!.includes(targetTop) && !mayUseDemo) problems.push(`${file} imports ${target}: ${top} may not use ${targetTop}`);
-    if (top === 'core' && targetTop === 'core' && !isTest && rank(target) > rank(file)) problems.push(`${file} imports ${target}, which stands below it`);
+    if (targetTop !== top && !ALLOWED[top]!.includes(targetTop) && !mayUseDemo)
+      problems.push(`${file} imports ${target}: ${top} may not use ${targetTop}`);
+    if (top === 'core' && targetTop === 'core' && !isTest && rank(target) > rank(file))
+      problems.push(`${file} imports ${target}, which stands below it`);
   }
 }
 

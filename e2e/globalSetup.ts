@@ -27,7 +27,9 @@ async function twoFreePorts(): Promise<number> {
 export default async function globalSetup(): Promise<() => Promise<void>> {
   const data = mkdtempSync(path.join(os.tmpdir(), 'ember-e2e-'));
   const port = await twoFreePorts();
-  const child = spawn(path.resolve('bin/start'), ['--port', String(port), '--data', data], { stdio: ['ignore', 'pipe', 'inherit'] });
+  const child = spawn(path.resolve('bin/start'), ['--port', String(port), '--data', data], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   await new Promise<void>((resolve, reject) => {
     const timer = setTimeout(() => reject(new Error('West Ember was not ready in time')), START_TIMEOUT_MS);
     child.stdout.on('data', (chunk: Buffer) => {

@@ -16,12 +16,18 @@ async function dropOnView(page: Page, modelKey: string, xPart: number, yPart: nu
   const sheet = page.locator('.sheet');
   const box = (await sheet.boundingBox())!;
   await page.getByLabel('Search the shelf').fill(modelKey);
-  await page.locator(`[data-model="${modelKey}"]`).dragTo(sheet, { targetPosition: { x: box.width * xPart, y: box.height * yPart } });
+  await page
+    .locator(`[data-model="${modelKey}"]`)
+    .dragTo(sheet, { targetPosition: { x: box.width * xPart, y: box.height * yPart } });
 }
 
 async function choose(page: Page, label: string, option: RegExp): Promise<void> {
   await page.getByRole('combobox', { name: label }).click();
-  await page.locator('.ant-select-dropdown:visible .ant-select-item-option').filter({ hasText: option }).first().click();
+  await page
+    .locator('.ant-select-dropdown:visible .ant-select-item-option')
+    .filter({ hasText: option })
+    .first()
+    .click();
 }
 
 async function saved(page: Page): Promise<void> {
@@ -127,7 +133,8 @@ test('a lead takes a unit from the yard to its operator card', async ({ browser 
   const file = test.info().outputPath('card.pdf');
   writeFileSync(file, await card.body());
   const text = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
-  for (const words of ['SR-40', 'Warn', 'L1 L2 R1 R2', 'Quad', '7.5 A brown', 'slot 1 (tap)', 'scan for this unit']) expect(text).toContain(words);
+  for (const words of ['SR-40', 'Warn', 'L1 L2 R1 R2', 'Quad', '7.5 A brown', 'slot 1 (tap)', 'scan for this unit'])
+    expect(text).toContain(words);
 
   // Everything is still there after a reload, and the onlooker saw it all
   await page.reload();
@@ -139,7 +146,9 @@ test('a lead takes a unit from the yard to its operator card', async ({ browser 
   await expect(other.locator('article.point').filter({ hasText: 'Volts' })).toContainText('10.40');
 });
 
-test('an owner sees the unit but is offered no change; work made without a network goes out later', async ({ browser }) => {
+test('an owner sees the unit but is offered no change; work made without a network goes out later', async ({
+  browser,
+}) => {
   const page = await (await browser.newContext()).newPage();
   await page.goto(address());
   await page.getByRole('button', { name: /Corin/ }).click();

@@ -1,7 +1,7 @@
 /** How far a unit is along its track: a share and a few words for each of the eight stages. */
 import { type Build, STAGES, type Stage } from '../build/index.ts';
 import { slotWhen, unfedLamps } from '../feed/index.ts';
-import { provingStops } from '../prove/index.ts';
+import { provingCount } from '../prove/index.ts';
 import type { Assessment } from '../rules/index.ts';
 import { jobSteps, partsList } from '../work/index.ts';
 
@@ -26,8 +26,7 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
   const missing = partsList(build, assessment.feeds).filter((line) => line.missing).length;
   const steps = jobSteps(build, assessment.feeds);
   const ticked = steps.filter((step) => build.ticks[step.key]).length;
-  const stops = provingStops(build, assessment.feeds);
-  const proved = stops.filter((stop) => stop.state === 'pass').length;
+  const { stops, passed } = provingCount(build, assessment.feeds);
   const placeFindings = assessment.findings.filter((finding) => ['M26', 'M33'].includes(finding.code)).length;
   const surveyDone = (build.electrics.surveyed ? 1 : 0) + read;
   const surveyAll = 1 + slots.length;
@@ -59,7 +58,7 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
       words: missing > 0 ? `${count(missing, 'kit')} missing` : '',
     },
     build: { share: part(ticked, steps.length), words: steps.length === 0 ? '' : `${ticked} of ${steps.length}` },
-    prove: { share: part(proved, stops.length), words: stops.length === 0 ? '' : `${proved} of ${stops.length}` },
+    prove: { share: part(passed, stops), words: stops === 0 ? '' : `${passed} of ${stops}` },
     handover: { share: build.handedOver ? 1 : 0, words: build.handedOver ? 'done' : '' },
   };
   return STAGES.map((stage) => ({ stage, ...progress[stage] }));

@@ -3,7 +3,7 @@
  * (the circuit solved), and what was read. Nothing counts as proved while a stop is unread.
  */
 import type { Build, Control, Id, Lamp, Reading } from '../build/index.ts';
-import { compileNetwork, restingVoltageV, solveCircuit } from '../feed/index.ts';
+import { compileNetwork, type ElementState, restingVoltageV, solveCircuit } from '../feed/index.ts';
 import { type LampShow, showsFor } from '../flash/index.ts';
 import { compareTags } from '../place/index.ts';
 import type { AssessedFeed } from '../rules/index.ts';
@@ -47,9 +47,21 @@ function latestReading(
     .reduce<Reading | null>((last, reading) => (last === null || reading.at >= last.at ? reading : last), null);
 }
 
-/** Solves one control's setting at a battery voltage. */
-function solveSetting(build: Build, controlIds: ReadonlySet<Id>, load: 'average' | 'maximum', batteryV?: number) {
-  return solveCircuit(compileNetwork(build, { keyOn: true, controlIds, load, batteryV })).elements;
+type Solver = (controlId: Id, load: 'average' | 'maximum', batteryV: number) => Record<string, ElementState>;
+
+/** Solves one control's setting, each only once: points of one stop ask for the same states again and again. */
+function settingSolver(build: Build): Solver {
+  const solved = new Map<string, Record<string, ElementState>>();
+  return (controlId, load, batteryV) => {
+    const key = `${controlId} ${load} ${batteryV}`;
+    const known = solved.get(key);
+    if (known) return known;
+    const { elements } = solveCircuit(
+      compileNetwork(build, { keyOn: true, controlIds: new Set([controlId]), load, batteryV }),
+    );
+    solved.set(key, elements);
+    return elements;
+  };
 }
 
 function feedPoints(
@@ -57,21 +69,20 @@ function feedPoints(
   control: Control,
   feed: AssessedFeed['feed'],
   shows: readonly LampShow[],
+  solve: Solver,
 ): ReadingPoint[] {
-  const controlIds = new Set([control.id]);
+  const restingV = restingVoltageV(build.electrics.systemVoltageV);
   const points: ReadingPoint[] = [];
   const point = (place: Reading['place'], quantity: Reading['quantity'], label: string) => {
     const reading = latestReading(build, control, place, quantity);
-    const batteryV = reading?.batteryV ?? restingVoltageV(build.electrics.systemVoltageV);
-    const full = solveSetting(build, controlIds, 'maximum', batteryV);
+    const batteryV = reading?.batteryV ?? restingV;
+    const full = solve(control.id, 'maximum', batteryV);
     const feedA = full[feed.fuse.id]?.currentA ?? 0;
     let expected: Expected;
     let atA = feedA;
     if (place.kind === 'feed') {
       const steady = shows.every((show) => show.pattern.id === 'steady');
-      const meanA = steady
-        ? feedA
-        : (solveSetting(build, controlIds, 'average', batteryV)[feed.fuse.id]?.currentA ?? 0);
+      const meanA = steady ? feedA : (solve(control.id, 'average', batteryV)[feed.fuse.id]?.currentA ?? 0);
       expected = expectAmps(Math.min(meanA, feedA), feedA);
     } else {
       const load = loadOf(build, place.lampId);
@@ -92,7 +103,7 @@ function feedPoints(
     });
   };
   point({ kind: 'feed', fuseId: feed.fuse.id }, 'amps', `through fuse ${feed.fuse.name}`);
-  const far = farLamp(build, feed, controlIds);
+  const far = farLamp(build, feed, solve(control.id, 'maximum', restingV));
   if (far) point({ kind: 'lamp', lampId: far.id }, 'volts', `at ${far.tag}, the far lamp`);
   return points;
 }
@@ -100,9 +111,8 @@ function feedPoints(
 const loadOf = (build: Build, lampId: Id): Id | undefined =>
   Object.values(build.elements).find((element) => element.kind === 'lampLoad' && element.lampId === lampId)?.id;
 
-/** The lamp of the feed with the least voltage in this setting. */
-function farLamp(build: Build, feed: AssessedFeed['feed'], controlIds: ReadonlySet<Id>): Lamp | null {
-  const states = solveSetting(build, controlIds, 'maximum');
+/** The lamp of the feed with the least voltage in a solved state. */
+function farLamp(build: Build, feed: AssessedFeed['feed'], states: Record<string, ElementState>): Lamp | null {
   let best: { lamp: Lamp; voltageV: number } | null = null;
   for (const lamp of feed.lamps) {
     const voltageV = states[loadOf(build, lamp.id) ?? '']?.voltageV ?? 0;
@@ -121,28 +131,50 @@ function stateOf(points: readonly ReadingPoint[]): ProvingStop['state'] {
   return verdicts.length < points.length ? 'part' : worst;
 }
 
-/** One stop per control that does anything, crew controls first. */
-export function provingStops(build: Build, feeds: readonly AssessedFeed[]): ProvingStop[] {
+interface Candidate {
+  control: Control;
+  shows: LampShow[];
+  own: AssessedFeed[];
+}
+
+/** Controls that do anything, crew controls first. */
+function candidates(build: Build, feeds: readonly AssessedFeed[]): Candidate[] {
   return Object.values(build.controls)
     .sort((a, b) => Number(a.kind === 'signal') - Number(b.kind === 'signal') || a.name.localeCompare(b.name))
-    .flatMap((control): ProvingStop[] => {
-      const shows = [...showsFor(build, new Set([control.id])).values()].sort((a, b) =>
-        compareTags(a.lamp.tag, b.lamp.tag),
-      );
-      const own = feeds.filter(({ feed }) => feed.contacts.some((contact) => contact.control.id === control.id));
-      if (shows.length === 0 && own.length === 0) return [];
-      const powered = solveSetting(build, new Set([control.id]), 'maximum');
-      const unlit = shows
-        .filter(({ lamp }) => !((powered[loadOf(build, lamp.id) ?? '']?.currentA ?? 0) > 1e-3))
-        .map(({ lamp }) => lamp);
-      const points = own.flatMap(({ feed }) =>
-        feedPoints(
-          build,
-          control,
-          feed,
-          shows.filter((show) => feed.lamps.some((lamp) => lamp.id === show.lamp.id)),
-        ),
-      );
-      return [{ control, shows, unlit, points, state: stateOf(points) }];
-    });
+    .map((control) => ({
+      control,
+      shows: [...showsFor(build, new Set([control.id])).values()].sort((a, b) => compareTags(a.lamp.tag, b.lamp.tag)),
+      own: feeds.filter(({ feed }) => feed.contacts.some((contact) => contact.control.id === control.id)),
+    }))
+    .filter(({ shows, own }) => shows.length > 0 || own.length > 0);
+}
+
+function stopOf(build: Build, { control, shows, own }: Candidate, solve: Solver): ProvingStop {
+  const powered = solve(control.id, 'maximum', restingVoltageV(build.electrics.systemVoltageV));
+  const unlit = shows
+    .filter(({ lamp }) => !((powered[loadOf(build, lamp.id) ?? '']?.currentA ?? 0) > LIT_FROM_A))
+    .map(({ lamp }) => lamp);
+  const points = own.flatMap(({ feed }) => {
+    const onFeed = shows.filter((show) => feed.lamps.some((lamp) => lamp.id === show.lamp.id));
+    return feedPoints(build, control, feed, onFeed, solve);
+  });
+  return { control, shows, unlit, points, state: stateOf(points) };
+}
+
+/** Less than this through a lamp is leakage, not light. */
+const LIT_FROM_A = 1e-3;
+
+/** One stop per control that does anything. */
+export function provingStops(build: Build, feeds: readonly AssessedFeed[]): ProvingStop[] {
+  const solve = settingSolver(build);
+  return candidates(build, feeds).map((each) => stopOf(build, each, solve));
+}
+
+/** How many stops there are and how many pass; solves only for controls at which something was read. */
+export function provingCount(build: Build, feeds: readonly AssessedFeed[]): { stops: number; passed: number } {
+  const solve = settingSolver(build);
+  const read = new Set(Object.values(build.readings).flatMap((reading) => reading.setting));
+  const all = candidates(build, feeds);
+  const passed = all.filter((each) => read.has(each.control.id) && stopOf(build, each, solve).state === 'pass');
+  return { stops: all.length, passed: passed.length };
 }

@@ -62,7 +62,13 @@ export function FusePanel() {
         <span>{build.fusePanel.place}</span>
         {mayEdit && (
           <span className="right">
-            <Button size="small" ghost aria-label="Add a slot" icon={<PlusOutlined aria-hidden />} onClick={() => add(1)}>
+            <Button
+              size="small"
+              ghost
+              aria-label="Add a slot"
+              icon={<PlusOutlined aria-hidden />}
+              onClick={() => add(1)}
+            >
               Slot
             </Button>
             <Button size="small" ghost onClick={() => add(6)}>

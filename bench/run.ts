@@ -1,0 +1,106 @@
+/** `npm run bench`: speed, side by side with what was asked for. Figures, no verdicts: machines differ. */
+import { performance } from 'node:perf_hooks';
+import { solveCircuit } from '../core/feed/index.ts';
+import { generatedNetwork } from '../core/feed/testing/ngspice.ts';
+import { assess, bodyOf } from '../core/rules/index.ts';
+import { countingIds } from '../demo/testUnit.ts';
+import { UnitBuilder } from '../demo/unitBuilder.ts';
+import { uuidv7 } from '../server/ids.ts';
+import { signIn, startTestServer, unitIdOf } from '../server/testing/testServer.ts';
+
+const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
+
+function time(rounds: number, work: () => void): number {
+  for (let round = 0; round < 5; round++) work();
+  return median(
+    Array.from({ length: rounds }, () => {
+      const start = performance.now();
+      work();
+      return performance.now() - start;
+    }),
+  );
+}
+
+const row = (name: string, ms: number, wanted: string) =>
+  console.log(`${name.padEnd(58)} ${ms.toFixed(2).padStart(8)} ms   asked for: ${wanted}`);
+
+const network = generatedNetwork(7, 50).slice(0, 200);
+row(
+  `circuit of ${network.length} elements`,
+  time(100, () => solveCircuit(network)),
+  'under 2 ms',
+);
+
+function sixtyLamps(): UnitBuilder {
+  const unit = new UnitBuilder(
+    { tag: 'BB-60', name: 'Sixty lamps', bodyId: 'recovery-truck' },
+    countingIds(),
+    '2026-01-05T10:00:00.000Z',
+    'bench',
+  );
+  unit.slots(
+    3,
+    Array.from({ length: 15 }, (_, index) => ({
+      label: String(index + 1),
+      ratingA: null,
+      limitA: 30,
+      volts: [12.7, 12.6] as [number, number],
+    })),
+  );
+  for (let index = 0; index < 30; index++)
+    unit.lamp('ST-0303', 'left', { xMm: 2500 + (index % 15) * 150, yMm: 1, zMm: index < 15 ? 640 : 860 });
+  for (let feed = 0; feed < 10; feed++) {
+    const tags = [1, 2, 3]
+      .map((n) => feed * 3 + n)
+      .flatMap((n) => [`L${n}`, `R${n}`])
+      .join(' ');
+    unit.feed({
+      name: `Feed ${feed + 1}`,
+      slot: String(feed + 1),
+      tags,
+      pattern: 'quad',
+      wanted: 'always',
+      control: { name: `Switch ${feed + 1}`, kind: 'switch', signal: null, ratingA: 20 },
+    });
+  }
+  return unit;
+}
+const { build } = sixtyLamps();
+const body = bodyOf(build);
+row(
+  `assess of ${Object.keys(build.lamps).length} lamps on 10 feeds`,
+  time(60, () => assess(build, body)),
+  'under 20 ms',
+);
+
+const server = await startTestServer();
+const client = await signIn(server.app, 'odile');
+const unitId = await unitIdOf(client, 'SR-07');
+const clientId = uuidv7();
+const session = await fetch(`${server.address}/api/session`, {
+  method: 'POST',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({ username: 'odile', password: 'causeway' }),
+});
+const { csrf } = (await session.json()) as { csrf: string };
+const headers = {
+  cookie: session.headers.get('set-cookie')!.split(';')[0]!,
+  'x-csrf-token': csrf,
+  'content-type': 'application/json',
+};
+const times: number[] = [];
+for (let round = 0; round < 120; round++) {
+  const operation = { id: uuidv7(), kind: 'tickStep', stepKey: `bench ${round}`, done: true };
+  const start = performance.now();
+  await (
+    await fetch(`${server.address}/api/units/${unitId}/operations`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({ baseRevision: 100_000, clientId, operations: [operation] }),
+    })
+  ).text();
+  if (round >= 20) times.push(performance.now() - start);
+}
+row('operation to acknowledgement over loopback, SR-07, median', median(times), 'under 30 ms');
+await server.stop();
+process.exit(0);

@@ -1,0 +1,65 @@
+/** `npm run shots`: one current picture of each main view, from the demo, into docs/screenshots. */
+import { mkdirSync } from 'node:fs';
+import { chromium, type Page } from '@playwright/test';
+import globalSetup from './globalSetup.ts';
+
+interface Shot {
+  name: string;
+  path: string;
+  phone?: boolean;
+  prepare?(page: Page): Promise<unknown>;
+}
+
+const SHOTS: Shot[] = [
+  { name: 'yard', path: '/yard' },
+  { name: 'survey', path: '/unit/SR-05/survey', prepare: (page) => page.locator('.slot').nth(3).click() },
+  {
+    name: 'place',
+    path: '/unit/SR-07/place',
+    prepare: (page) => page.locator('[data-lamp=R4][data-view=rear]').click(),
+  },
+  { name: 'feed', path: '/unit/SR-07/feed', prepare: (page) => page.locator('[data-feed=Corners]').click() },
+  { name: 'flash', path: '/unit/SR-07/flash', prepare: (page) => page.locator('.score-row').nth(5).click() },
+  { name: 'parts', path: '/unit/SR-07/parts' },
+  { name: 'build', path: '/unit/SR-07/build' },
+  { name: 'prove', path: '/unit/SR-11/prove' },
+  { name: 'hand-over', path: '/unit/SR-07/handover' },
+  { name: 'shelf', path: '/shelf' },
+  { name: 'tractor', path: '/unit/SR-05/place' },
+  { name: 'phone-build', path: '/unit/SR-07/build', phone: true },
+  { name: 'phone-prove', path: '/unit/SR-11/prove', phone: true },
+];
+
+const stop = await globalSetup();
+const address = process.env.EMBER_ADDRESS!;
+const folder = new URL('../docs/screenshots/', import.meta.url).pathname;
+mkdirSync(folder, { recursive: true });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
+});
+try {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const door = await context.newPage();
+  await door.goto(address);
+  await door.getByText('Odile Marchbank').waitFor();
+  await door.screenshot({ path: `${folder}sign-in.png` });
+  await context.request.post(`${address}/api/session`, { data: { username: 'odile', password: 'causeway' } });
+  const units = (await (await context.request.get(`${address}/api/units`)).json()) as { id: string; tag: string }[];
+  for (const shot of SHOTS) {
+    const page = await context.newPage();
+    await page.setViewportSize(shot.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });
+    await page.goto(address + shot.path.replace(/SR-\d+/, (tag) => units.find((unit) => unit.tag === tag)!.id));
+    await page.locator('.unit-track small, .rows button, .shelf-scroll td').first().waitFor({ state: 'attached' });
+    await page.evaluate(() => document.fonts.ready);
+    await shot.prepare?.(page);
+    // Hover marks of the click that prepared the picture do not belong on it.
+    await page.mouse.move(2, 2);
+    await page.waitForLoadState('networkidle');
+    await page.screenshot({ path: `${folder}${shot.name}.png` });
+    await page.close();
+  }
+} finally {
+  await browser.close();
+  await stop();
+}
