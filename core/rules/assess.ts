@@ -22,10 +22,20 @@ export interface Assessment {
 
 const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
 
+/** Bodies made lately, by template and dimensions: most edits leave them as they are, and making one costs milliseconds. */
+const bodies = new Map<string, Body>();
+const MOST_BODIES = 64;
+
 /** The body of a stored build. Its parameters were checked on the way in, so a failure is a programming error. */
 export function bodyOf(build: Build): Body {
+  const key = `${build.body.bodyId} ${JSON.stringify(build.body.parameters)}`;
+  const known = bodies.get(key);
+  if (known) return known;
   const body = makeBody(build.body.bodyId, build.body.parameters);
   if (!body.ok) throw new RangeError(body.reason.message);
+  const [oldest] = bodies.keys();
+  if (bodies.size >= MOST_BODIES && oldest !== undefined) bodies.delete(oldest);
+  bodies.set(key, body.value);
   return body.value;
 }
 

@@ -230,24 +230,27 @@ export function unitsService({ sequelize, tables }: Database) {
       const outcomes = await sequelize
         .transaction(async (transaction) => {
           const row = await findRow(unitId, transaction);
-          const known = (await tables.operations.findAll({
-            where: { id: operations.map((op) => op.id) },
-            raw: true,
-            transaction,
-          })) as unknown as OperationRow[];
-          const since = (await tables.operations.findAll({
-            where: { unitId, revision: { [Op.gt]: baseRevision }, clientId: { [Op.ne]: sender.clientId } },
+          // One look at the log: what of this request is done already, and what others did since its base.
+          const logged = (await tables.operations.findAll({
+            where: {
+              [Op.or]: [
+                { id: operations.map((op) => op.id) },
+                { unitId, revision: { [Op.gt]: baseRevision }, clientId: { [Op.ne]: sender.clientId } },
+              ],
+            },
             order: [['revision', 'ASC']],
             raw: true,
             transaction,
           })) as unknown as OperationRow[];
+          const since = logged.filter((each) => each.revision > baseRevision && each.clientId !== sender.clientId);
           const before = loadBuild(row);
           let build = before;
           let revision = row.revision;
           const log: OperationRow[] = [];
           const answers: Outcome[] = [];
           for (const operation of operations) {
-            const done = known.find((each) => each.id === operation.id) ?? log.find((each) => each.id === operation.id);
+            const done =
+              logged.find((each) => each.id === operation.id) ?? log.find((each) => each.id === operation.id);
             if (done) {
               answers.push({ id: operation.id, status: 'applied', revision: done.revision, at: done.at.toISOString() });
               continue;
