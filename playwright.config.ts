@@ -3,6 +3,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.spec.ts',
+  outputDir: 'test-results/e2e',
   timeout: 120_000,
   expect: { timeout: 10_000 },
   workers: 1,

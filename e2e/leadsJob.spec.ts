@@ -13,7 +13,9 @@ async function comeIn(page: Page, name: string): Promise<void> {
 
 /** Middle of a view of the sheet, from its own lettering: enough to aim a drop at. */
 async function dropOnView(page: Page, modelKey: string, xPart: number, yPart: number): Promise<void> {
+  await expect(page.getByRole('complementary', { name: 'Place' })).toBeVisible();
   const sheet = page.locator('.sheet');
+  await expect(sheet.locator('svg .view-name').first()).toBeVisible();
   const box = (await sheet.boundingBox())!;
   await page.getByLabel('Search the shelf').fill(modelKey);
   await page
@@ -65,6 +67,7 @@ test('a lead takes a unit from the yard to its operator card', async ({ browser 
 
   // Place: two lamps dropped on the left side come as two mirrored pairs
   await page.getByRole('link', { name: /Place/ }).click();
+  await page.waitForURL(/\/place$/);
   await dropOnView(page, 'ST-0302', 0.47, 0.22);
   await expect(page.locator('.unit-header')).toContainText('2 lamps');
   await dropOnView(page, 'ST-0302', 0.57, 0.22);
