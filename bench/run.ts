@@ -7,6 +7,7 @@ import { countingIds } from '../demo/testUnit.ts';
 import { UnitBuilder } from '../demo/unitBuilder.ts';
 import { uuidv7 } from '../server/ids.ts';
 import { signIn, startTestServer, unitIdOf } from '../server/testing/testServer.ts';
+import { measureDrag } from './drag.ts';
 
 const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 
@@ -103,4 +104,9 @@ for (let round = 0; round < 120; round++) {
 }
 row('operation to acknowledgement over loopback, SR-07, median', median(times), 'under 30 ms');
 await server.stop();
+
+const drag = await measureDrag();
+console.log(
+  `${'dragging one of 150 lamps, frames a second'.padEnd(58)} ${drag.framesPerSecond.toFixed(1).padStart(8)}      asked for: at least 50 (slowest frame ${drag.slowestFrameMs.toFixed(0)} ms)`,
+);
 process.exit(0);

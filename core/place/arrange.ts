@@ -20,7 +20,7 @@ export const mirroredPlace = (lamp: Pick<Lamp, 'face' | 'position'>): { face: Fa
 });
 
 /** The lamp that mirrors this one, if it has one. */
-export const twinOf = (build: Build, lamp: Lamp): Lamp | undefined =>
+export const twinOf = (build: Pick<Build, 'lamps'>, lamp: Lamp): Lamp | undefined =>
   lamp.pairId === null
     ? undefined
     : Object.values(build.lamps).find((other) => other.pairId === lamp.pairId && other.id !== lamp.id);

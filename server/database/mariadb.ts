@@ -33,7 +33,9 @@ const isInstalled = (program: string): boolean => spawnSync('which', [program]).
 
 /** Installs Debian packages when a program is missing; as another user than root, says what to install. */
 export function ensurePrograms(needed: { program: string; packageName: string }[]): void {
-  const missing = needed.filter(({ program }) => !isInstalled(program)).map(({ packageName }) => packageName);
+  const missing = [
+    ...new Set(needed.filter(({ program }) => !isInstalled(program)).map(({ packageName }) => packageName)),
+  ];
   if (missing.length === 0) return;
   const command = `apt-get install -y --no-install-recommends ${missing.join(' ')}`;
   if (!isInstalled('apt-get')) {

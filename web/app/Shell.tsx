@@ -64,18 +64,20 @@ export function Shell() {
                   <b>{person.name}</b>
                   <span className="muted"> {ROLE_WORDS[person.role]}</span>
                 </div>
-                <label>
-                  Lengths
+                <div className="choice">
+                  <span>Lengths</span>
                   <Segmented
+                    aria-label="Lengths"
                     size="small"
                     options={['mm', 'in']}
                     value={preferences.length}
                     onChange={(length) => dispatch(preferenceSet({ length: length as 'mm' | 'in' }))}
                   />
-                </label>
-                <label>
-                  Wire
+                </div>
+                <div className="choice">
+                  <span>Wire</span>
                   <Segmented
+                    aria-label="Wire"
                     size="small"
                     options={[
                       { label: 'mm²', value: 'metric' },
@@ -84,7 +86,7 @@ export function Shell() {
                     value={preferences.wire}
                     onChange={(wire) => dispatch(preferenceSet({ wire: wire as 'metric' | 'awg' }))}
                   />
-                </label>
+                </div>
                 <button type="button" onClick={() => signOut()}>
                   Sign out
                 </button>

@@ -28,8 +28,8 @@ export const BodyView = memo(function BodyView({
         <g key={part.id}>
           <path className={`look-${part.look}`} d={pathOf(outlineIn(part, view), true)} />
           {(part.details[view] ?? []).map((detail, index) => (
-            // Details have no identity of their own and never move within their part.
             <path
+              // biome-ignore lint/suspicious/noArrayIndexKey: details have no identity of their own and never change places
               key={index}
               className={detail.closed ? `look-${detail.look}` : `look-${detail.look} open`}
               d={pathOf(detail.points, detail.closed)}

@@ -82,7 +82,7 @@ const NEARNESS: Record<View, (lamp: Lamp) => number> = {
 /** Lamps closer together than this on the sheet stand behind one another: the nearest is drawn. */
 const SAME_SPOT_PX = 3;
 
-export function lampMarks(build: Build, body: Body, layout: SheetLayout): LampMark[] {
+export function lampMarks(build: Pick<Build, 'lamps' | 'models'>, body: Body, layout: SheetLayout): LampMark[] {
   const lamps = Object.values(build.lamps);
   return layout.views.flatMap((view) => {
     const kept: LampMark[] = [];

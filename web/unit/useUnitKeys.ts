@@ -53,6 +53,8 @@ export const KEY_LINES: KeyLine[] = [
   { keys: ['Delete'], words: 'remove' },
   { keys: ['Ctrl', 'A'], words: 'select all lamps' },
   { keys: ['Esc'], words: 'let go of the selection' },
+  { keys: ['+', '-', '0'], words: 'closer, further away, the whole sheet' },
+  { keys: ['Z'], words: 'the selected lamp up close' },
   { keys: ['S'], words: 'search the shelf' },
   { keys: ['Space'], words: 'play or pause the pattern (Flash)' },
   { keys: ['[', ']'], words: 'stage before, stage after' },

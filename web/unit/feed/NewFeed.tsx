@@ -1,6 +1,6 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Alert, Button, Form, Input, InputNumber, Radio, Select, Switch } from 'antd';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { type Lamp, type Signal, WireColour } from '../../../core/build/index.ts';
 import { planFeed, ratedCurrentA, SLOT_WHEN_WORDS, slotHeadroomA, slotWhen } from '../../../core/feed/index.ts';
 import { PATTERNS } from '../../../core/flash/index.ts';
@@ -60,7 +60,8 @@ export function NewFeed({
     (overview?.feeds ?? [])
       .filter(({ feed }) => feed.slot?.id === slotId)
       .reduce((sum, { figures }) => sum + figures.maximumA, 0);
-  const best = useMemo(
+  // Chosen once, when the form opens.
+  const [best] = useState(
     () =>
       slots.find(
         (slot) =>
@@ -68,8 +69,6 @@ export function NewFeed({
           ['always', 'ignition'].includes(slotWhen(slot, build.electrics.systemVoltageV)) &&
           slotHeadroomA(slot, taken(slot.id)) >= maximumA / 0.8,
       )?.id ?? BATTERY,
-    // Chosen once, when the form opens.
-    [],
   );
   const known = Object.values(build.controls);
   const isNew = control === 'new-switch' || control === 'new-channel';

@@ -75,38 +75,37 @@ export function PatternPicker({ selection }: { selection: readonly Id[] }) {
           ]}
         />
       </div>
-      <ul className="pattern-list" role="listbox" aria-label="Patterns">
+      <div className="pattern-list" role="listbox" aria-label="Patterns">
         {PATTERNS.map((each) => {
           const figures = patternFigures(each);
           return (
-            <li key={each.id}>
-              <button
-                type="button"
-                role="option"
-                aria-selected={pattern?.id === each.id}
-                disabled={!mayEdit}
-                title={each.words}
-                onClick={() =>
-                  act({
-                    kind: 'setPattern',
-                    functionId: current.id,
-                    lampIds: [...selection],
-                    changes: { patternId: each.id },
-                  })
-                }
-              >
-                <span className="mono">{each.number}</span>
-                <PatternMark pattern={each} />
-                <b>{each.name}</b>
-                <span className="mono muted">
-                  {figures.steady ? 'steady' : `${figures.flashesPerMinute}/min ${figures.dutyPercent}%`}
-                </span>
-                {filament && !suitsFilament(each) && <span className="state caution">LED only</span>}
-              </button>
-            </li>
+            <button
+              key={each.id}
+              type="button"
+              role="option"
+              aria-selected={pattern?.id === each.id}
+              disabled={!mayEdit}
+              title={each.words}
+              onClick={() =>
+                act({
+                  kind: 'setPattern',
+                  functionId: current.id,
+                  lampIds: [...selection],
+                  changes: { patternId: each.id },
+                })
+              }
+            >
+              <span className="mono">{each.number}</span>
+              <PatternMark pattern={each} />
+              <b>{each.name}</b>
+              <span className="mono muted">
+                {figures.steady ? 'steady' : `${figures.flashesPerMinute}/min ${figures.dutyPercent}%`}
+              </span>
+              {filament && !suitsFilament(each) && <span className="state caution">LED only</span>}
+            </button>
           );
         })}
-      </ul>
+      </div>
     </section>
   );
 }

@@ -182,11 +182,11 @@ function TapeField({
   const valueMm = axis === 'yMm' ? Math.abs(lamp.position.yMm) : lamp.position[axis];
   const other: LengthUnit = preferences.length === 'mm' ? 'in' : 'mm';
   return (
-    <label className="tape-field">
+    <div className="tape-field">
       <span>{label}</span>
       <LengthInput label={label} valueMm={valueMm} unit={preferences.length} disabled={!mayEdit} onCommit={onCommit} />
       <small className="mono">{formatLength(valueMm, other)}</small>
-    </label>
+    </div>
   );
 }
 

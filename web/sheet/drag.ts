@@ -1,0 +1,32 @@
+/** A drag of lamps over one view, and where it would leave them. */
+import type { View } from '../../core/body/index.ts';
+import type { Build, Id, Lamp, Position } from '../../core/build/index.ts';
+import { twinOf } from '../../core/place/index.ts';
+
+export interface Drag {
+  ids: Id[];
+  view: View;
+  startX: number;
+  startY: number;
+  by: Partial<Position>;
+  moved: boolean;
+}
+
+export function withTwinIds(build: Pick<Build, 'lamps'>, ids: readonly Id[]): Id[] {
+  const twins = ids.flatMap((id) => {
+    const lamp = build.lamps[id];
+    return (lamp && twinOf(build, lamp)?.id) ?? [];
+  });
+  return [...new Set([...ids, ...twins])];
+}
+
+/** The lamp where it would be if the drag ended now, without asking the skin. */
+export function movedLamp(lamp: Lamp, drag: Drag): Lamp {
+  const isTwin = !drag.ids.includes(lamp.id);
+  const { xMm = 0, yMm = 0, zMm = 0 } = drag.by;
+  const { position } = lamp;
+  return {
+    ...lamp,
+    position: { xMm: position.xMm + xMm, yMm: position.yMm + (isTwin ? -yMm : yMm), zMm: position.zMm + zMm },
+  };
+}
