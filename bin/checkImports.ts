@@ -14,7 +14,7 @@ const ALLOWED: Record<string, string[]> = {
   server: ['core', 'demo'],
   web: ['core'],
   bin: ['core', 'server', 'demo'],
-  bench: ['core', 'server', 'demo'],
+  bench: ['core', 'server', 'demo', 'e2e'],
   e2e: [],
 };
 

@@ -17,38 +17,13 @@ import {
   type Refusal,
   readField,
 } from '../../core/build/index.ts';
-import { currentStage, stageProgress } from '../../core/keep/index.ts';
+import { currentStage, stageProgress, type UnitListItem, type UnitSummary } from '../../core/keep/index.ts';
 import { type Assessment, assess } from '../../core/rules/index.ts';
 import type { Person } from '../auth/service.ts';
 import type { Database } from '../database/connect.ts';
 import type { OperationRow, UnitRow } from '../database/models.ts';
 import { ApiError } from '../errors.ts';
 import { writeQueryTables } from './queryTables.ts';
-
-export interface UnitSummary {
-  stops: number;
-  cautions: number;
-  notes: number;
-  firstFinding: string | null;
-  shares: number[];
-  stageWords: string;
-  patternIds: string[];
-}
-
-export interface UnitListItem {
-  id: string;
-  tag: string;
-  name: string;
-  revision: number;
-  stage: string;
-  updatedAt: string;
-  summary: UnitSummary;
-  glyph: {
-    bodyId: string;
-    parameters: Record<string, number>;
-    lamps: { x: number; y: number; face: string; colour: string; size: number; fitted: boolean }[];
-  };
-}
 
 /** One entry of the log as other clients hear it. */
 export interface News {
@@ -156,7 +131,7 @@ export function unitsService({ sequelize, tables }: Database) {
         stage: row.stage,
         updatedAt: row.updatedAt.toISOString(),
         summary: JSON.parse(row.summary) as UnitSummary,
-        glyph: glyphOf(JSON.parse(row.build) as Build),
+        glyph: glyphOf(loadBuild(row)),
       }));
     },
 

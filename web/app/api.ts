@@ -1,6 +1,7 @@
 /** The server's answers through RTK Query. Changes to builds do not go through here but through the outbox. */
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Build, ShelfEntry } from '../../core/build/index.ts';
+import type { UnitListItem } from '../../core/keep/index.ts';
 
 export interface Person {
   id: string;
@@ -12,28 +13,6 @@ export interface Person {
 export interface Session {
   person: Person;
   csrf: string;
-}
-export interface UnitListItem {
-  id: string;
-  tag: string;
-  name: string;
-  revision: number;
-  stage: string;
-  updatedAt: string;
-  summary: {
-    stops: number;
-    cautions: number;
-    notes: number;
-    firstFinding: string | null;
-    shares: number[];
-    stageWords: string;
-    patternIds: string[];
-  };
-  glyph: {
-    bodyId: string;
-    parameters: Record<string, number>;
-    lamps: { x: number; y: number; face: string; colour: string; size: number; fitted: boolean }[];
-  };
 }
 export interface HistoryItem {
   revision: number;

@@ -39,14 +39,14 @@ export const WIRE: Record<WireColour, string> = {
 };
 
 export const BLADE: Record<number, string> = {
-  1: '#3A3F44',
+  1: '#7C848B',
   2: '#8A9096',
-  3: '#8A6CC0',
+  3: '#A489D6',
   4: '#D98BA6',
   5: '#CDA77C',
-  7.5: '#8A5A3B',
-  10: '#CC4A3E',
-  15: '#3D7EC6',
+  7.5: '#B07B55',
+  10: '#E0685B',
+  15: '#5A97D8',
   20: '#E0BC45',
   25: '#D9DEE1',
   30: '#4E9C62',

@@ -35,7 +35,7 @@ export default function ShelfPage() {
           onChange={(event) => setText(event.target.value)}
         />
       </header>
-      <div className="shelf-scroll">
+      <section className="shelf-scroll" aria-label="Shelf" tabIndex={0}>
         <table className="plain parts-table">
           <thead>
             <tr>
@@ -105,7 +105,7 @@ export default function ShelfPage() {
           </tbody>
         </table>
         {!isLoading && shown.length === 0 && <p className="empty">Nothing on the shelf is called that.</p>}
-      </div>
+      </section>
     </div>
   );
 }

@@ -4,7 +4,8 @@ import { lazy, memo, Suspense, useDeferredValue, useEffect, useMemo, useRef, use
 import { useNavigate } from 'react-router';
 import { STAGE_NAMES, STAGES, type Stage } from '../../core/build/index.ts';
 import { patternById } from '../../core/flash/index.ts';
-import { errorSentence, type UnitListItem, useSessionQuery, useUnitsQuery } from '../app/api.ts';
+import type { UnitListItem } from '../../core/keep/index.ts';
+import { errorSentence, useSessionQuery, useUnitsQuery } from '../app/api.ts';
 import { SeverityMark } from '../app/SeverityMark.tsx';
 import { bodyFor, PlanGlyph } from '../sheet/PlanGlyph.tsx';
 import { PatternMark } from './PatternMark.tsx';

@@ -21,8 +21,8 @@ export function HandOverStage() {
 
   return (
     <div className="split handover">
-      <div className="paper-field card-field">
-        <article className="card" aria-label="Operator card">
+      <section className="paper-field card-field" aria-label="Operator card" tabIndex={0}>
+        <article className="card">
           <header>
             <div>
               <span className="plate">{card.tag}</span>
@@ -70,7 +70,7 @@ export function HandOverStage() {
             ))}
           </ul>
         </article>
-      </div>
+      </section>
       <aside className="panel" aria-label="Hand over">
         <section>
           <h3>Operator card</h3>

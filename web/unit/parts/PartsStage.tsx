@@ -22,7 +22,7 @@ export function PartsStage() {
 
   return (
     <div className="split parts">
-      <div className="paper-field">
+      <section className="paper-field" aria-label="Parts list" tabIndex={0}>
         <header className="paper-head">
           <h2>Parts</h2>
           <span className="muted">
@@ -96,7 +96,7 @@ export function PartsStage() {
             );
           })}
         </table>
-      </div>
+      </section>
       <aside className="panel" aria-label="Kits">
         <Findings findings={findings} empty="Every kit is in a box or on the list." />
         {Object.values(build.extraParts).length > 0 && (

@@ -1,0 +1,25 @@
+/** A unit as the Yard lists it. */
+export interface UnitSummary {
+  stops: number;
+  cautions: number;
+  notes: number;
+  firstFinding: string | null;
+  shares: number[];
+  stageWords: string;
+  patternIds: string[];
+}
+
+export interface UnitListItem {
+  id: string;
+  tag: string;
+  name: string;
+  revision: number;
+  stage: string;
+  updatedAt: string;
+  summary: UnitSummary;
+  glyph: {
+    bodyId: string;
+    parameters: Record<string, number>;
+    lamps: { x: number; y: number; face: string; colour: string; size: number; fitted: boolean }[];
+  };
+}
