@@ -9,7 +9,6 @@ import {
   type Build,
   describeField,
   fieldsMeet,
-  migrateBuild,
   newBuild,
   OPERATION_WORDS,
   type Operation,
@@ -23,6 +22,7 @@ import type { Person } from '../auth/service.ts';
 import type { Database } from '../database/connect.ts';
 import type { OperationRow, UnitRow } from '../database/models.ts';
 import { ApiError } from '../errors.ts';
+import { buildCache } from './buildCache.ts';
 import { writeQueryTables } from './queryTables.ts';
 
 /** One entry of the log as other clients hear it. */
@@ -48,12 +48,6 @@ export type Outcome =
 export interface Sender {
   person: Person;
   clientId: string;
-}
-
-function loadBuild(row: Pick<UnitRow, 'build' | 'tag'>): Build {
-  const build = migrateBuild(JSON.parse(row.build));
-  if (!build.ok) throw new Error(`Build of ${row.tag} cannot be read: ${build.reason.message}`);
-  return build.value;
 }
 
 function summarise(build: Build, assessment: Assessment): { stage: string; summary: UnitSummary } {
@@ -93,6 +87,7 @@ const glyphOf = (build: Build): UnitListItem['glyph'] => ({
 export function unitsService({ sequelize, tables }: Database) {
   /** Says 'unit id' after each commit; the news itself is read from the log, so other processes' commits count too. */
   const changes = new EventEmitter();
+  const builds = buildCache();
   changes.setMaxListeners(0);
 
   const findRow = async (unitId: string, transaction?: Transaction): Promise<UnitRow> => {
@@ -131,13 +126,13 @@ export function unitsService({ sequelize, tables }: Database) {
         stage: row.stage,
         updatedAt: row.updatedAt.toISOString(),
         summary: JSON.parse(row.summary) as UnitSummary,
-        glyph: glyphOf(loadBuild(row)),
+        glyph: glyphOf(builds.read(row)),
       }));
     },
 
     async get(unitId: string): Promise<{ id: string; revision: number; build: Build }> {
       const row = await findRow(unitId);
-      return { id: row.id, revision: row.revision, build: loadBuild(row) };
+      return { id: row.id, revision: row.revision, build: builds.read(row) };
     },
 
     async create(given: {
@@ -202,6 +197,7 @@ export function unitsService({ sequelize, tables }: Database) {
       operations: Operation[],
       sender: Sender,
     ): Promise<Outcome[]> {
+      let written = () => {};
       const outcomes = await sequelize
         .transaction(async (transaction) => {
           const row = await findRow(unitId, transaction);
@@ -218,7 +214,7 @@ export function unitsService({ sequelize, tables }: Database) {
             transaction,
           })) as unknown as OperationRow[];
           const since = logged.filter((each) => each.revision > baseRevision && each.clientId !== sender.clientId);
-          const before = loadBuild(row);
+          const before = builds.read(row);
           let build = before;
           let revision = row.revision;
           const log: OperationRow[] = [];
@@ -262,6 +258,8 @@ export function unitsService({ sequelize, tables }: Database) {
           }
           if (log.length > 0) {
             const assessment = assess(build);
+            const text = JSON.stringify(build);
+            written = () => builds.keep(unitId, text, build);
             const { stage, summary } = summarise(build, assessment);
             await tables.operations.bulkCreate(log, { transaction });
             await writeQueryTables(tables, unitId, before, build, assessment, transaction);
@@ -272,7 +270,7 @@ export function unitsService({ sequelize, tables }: Database) {
                 revision,
                 stage,
                 summary: JSON.stringify(summary),
-                build: JSON.stringify(build),
+                build: text,
                 updatedAt: new Date(),
               },
               { where: { id: unitId }, transaction },
@@ -285,6 +283,7 @@ export function unitsService({ sequelize, tables }: Database) {
             throw new ApiError('TAG_TAKEN');
           throw error;
         });
+      written();
       changes.emit(unitId);
       return outcomes;
     },
