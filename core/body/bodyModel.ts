@@ -51,6 +51,70 @@ export interface ParameterRule {
   maximumMm: number;
 }
 
+interface Place {
+  xMm: number;
+  yMm: number;
+  zMm: number;
+}
+
+/** How the parts of a joint move: about an axis through a point of the plane across it, or straight along an axis. */
+export type Motion =
+  | { kind: 'turn'; about: 'x' | 'y' | 'z'; pivot: Point } // pivot in [y, z], [x, z] or [x, y]
+  | { kind: 'slide'; along: 'x' | 'y' | 'z' };
+
+/**
+ * A joint between parts. Positions are degrees (turning from the first axis of its plane to the second) or mm from the
+ * place in which the parts are given, which is how the unit travels.
+ */
+export interface Joint {
+  id: string;
+  name: string;
+  motion: Motion;
+  /** Parts that move, by id. Solids that move must be prisms along the joint's axis to stay exact. */
+  partIds: readonly string[];
+  positions: readonly { name: string; at: number }[];
+}
+
+/** Joint positions by joint id; joints left out are at 0. */
+export type Pose = Readonly<Record<string, number>>;
+
+export type ZoneKind = 'noDrill' | 'pinch' | 'hot' | 'moving' | 'strike' | 'load' | 'hands';
+
+/** A stretch of space in which lamps, holes or wires are in danger or in the way. */
+export interface Zone {
+  id: string;
+  name: string;
+  kind: ZoneKind;
+  x: readonly [number, number];
+  y: readonly [number, number];
+  z: readonly [number, number];
+}
+
+/** A way through a wall for wire. */
+export interface Pass {
+  id: string;
+  name: string;
+  kind: 'grommet' | 'plug' | 'tube' | 'hole';
+  position: Place;
+  diameterMm: number;
+  /** True where water reaches it: it then wants a seal. */
+  wet: boolean;
+}
+
+/** What lies behind the skin of a part, and how far behind it. */
+export interface Behind {
+  partId: string;
+  what: string;
+  depthMm: number;
+}
+
+/** A mirror the driver looks into. */
+export interface MirrorGlass {
+  id: string;
+  name: string;
+  position: Place;
+}
+
 export interface BodyTemplate {
   id: string;
   name: string;
@@ -65,11 +129,20 @@ export interface BodyPlan {
   parts: BodyPart[];
   edges: TapeEdge[];
   /** Where a fuse panel usually sits, for first wire lengths. */
-  panelPosition: { xMm: number; yMm: number; zMm: number };
-  driversEye: { xMm: number; yMm: number; zMm: number } | null;
+  panelPosition: Place;
+  driversEye: Place | null;
 }
 
-export interface Body extends BodyPlan {
+/** What a body has besides its solids; see fittings.ts. */
+export interface Fittings {
+  joints: readonly Joint[];
+  zones: readonly Zone[];
+  passes: readonly Pass[];
+  behind: readonly Behind[];
+  mirrors: readonly MirrorGlass[];
+}
+
+export interface Body extends BodyPlan, Fittings {
   templateId: string;
   name: string;
   hasEngine: boolean;

@@ -1,5 +1,6 @@
 import { ok, type Result, refused } from '../result.ts';
 import type { Body, BodyTemplate } from './bodyModel.ts';
+import { fittingsOf } from './fittings.ts';
 import { extent } from './outline.ts';
 import { telehandler, tractor } from './templates/machines.ts';
 import { motorcycle } from './templates/motorcycle.ts';
@@ -54,6 +55,7 @@ export function makeBody(bodyId: string, given: Record<string, number>): Result<
   const wide = solids.filter((part) => !part.id.startsWith('mirror')).map((part) => extent(part.front, 0)[1]);
   return ok({
     ...plan,
+    ...fittingsOf(bodyId, plan.parts),
     templateId: bodyId,
     name: template.name,
     hasEngine: template.hasEngine,

@@ -453,48 +453,29 @@ export const gritter = truck(
     return {
       lengthMm: plowLengthMm,
       parts: [
-        shaped(
-          'plow',
-          'V plow',
-          'metal',
-          {
-            side: rounded(
-              [
-                [0, 60],
-                [60, 900],
-                [plowLengthMm - 260, 760],
-                [plowLengthMm - 200, 60],
+        ...bothSides(
+          part(
+            'wing',
+            'Plow wing',
+            'metal',
+            { x: [0, plowLengthMm - 200], y: [0, wing], z: [60, 900] },
+            {
+              plan: [
+                [0, 0],
+                [plowLengthMm - 330, wing],
+                [plowLengthMm - 200, wing],
+                [180, 0],
               ],
-              40,
-            ),
-            front: rounded(
-              [
-                [-wing, 60],
-                [-wing, 900],
-                [0, 760],
-                [wing, 900],
-                [wing, 60],
-              ],
-              20,
-            ),
-            plan: [
-              [0, 0],
-              [plowLengthMm - 330, wing],
-              [plowLengthMm - 200, wing],
-              [180, 0],
-              [plowLengthMm - 200, -wing],
-              [plowLengthMm - 330, -wing],
-            ],
-          },
-          {
-            thicknessMm: 5,
-            details: {
-              front: [
-                line('line', [0, 60], [0, 760]),
-                ...twice(0, line('faint', [wing * 0.5, 60], [wing * 0.5, 830]), line('line', [30, 150], [wing, 150])),
-              ],
+              thicknessMm: 5,
+              details: {
+                front: [
+                  line('faint', [wing * 0.5, 60], [wing * 0.5, 900]),
+                  line('line', [30, 150], [wing, 150]),
+                  line('faint', [0, 760], [wing, 860]),
+                ],
+              },
             },
-          },
+          ),
         ),
         part('plow-lift', 'Plow lift', 'metal', {
           x: [150, plowLengthMm + 60],
