@@ -3,6 +3,7 @@ import { performance } from 'node:perf_hooks';
 import { solveCircuit } from '../core/feed/index.ts';
 import { generatedNetwork } from '../core/feed/testing/ngspice.ts';
 import { assess, bodyOf } from '../core/rules/index.ts';
+import { DIRECTIONS, lampFields } from '../core/sight/index.ts';
 import { countingIds } from '../demo/testUnit.ts';
 import { UnitBuilder } from '../demo/unitBuilder.ts';
 import { uuidv7 } from '../server/ids.ts';
@@ -72,6 +73,12 @@ row(
   `assess of ${Object.keys(build.lamps).length} lamps on 10 feeds`,
   time(60, () => assess(build, body)),
   'under 20 ms',
+);
+
+row(
+  `field of view of ${Object.keys(build.lamps).length} lamps over ${DIRECTIONS} directions`,
+  time(12, () => lampFields(build, body, Object.keys(build.lamps))),
+  'under 300 ms',
 );
 
 const server = await startTestServer();

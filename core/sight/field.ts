@@ -1,0 +1,148 @@
+/**
+ * What a lamp can be seen from: its field of view, one cell per direction, each free, behind its own face, or blocked
+ * by a named part. Directions are bearings around the unit and heights above the horizon.
+ */
+import { type Body, type Direction, type Pose, posed, posedPlace } from '../body/index.ts';
+import type { Build, Face, Id, Lamp, LampModel, Position } from '../build/index.ts';
+import { housingOf } from '../place/index.ts';
+import { castRay, type Obstacle, type RayCaster, rayCaster } from './rayCaster.ts';
+
+/** Width of a cell, degrees: 72 bearings by 36 heights, 2592 directions. */
+export const CELL_DEG = 5;
+export const BEARINGS = 360 / CELL_DEG;
+export const HEIGHTS = 180 / CELL_DEG;
+export const DIRECTIONS = BEARINGS * HEIGHTS;
+
+export const FREE = -1;
+/** Pointing into the surface that the lamp sits on. */
+export const BEHIND = -2;
+
+const RADIAN = Math.PI / 180;
+
+/** Bearing 0 is straight ahead, 90 to the right, 180 behind; height above the horizon. Degrees, unit vector. */
+export function directionOf(bearingDeg: number, heightDeg: number): Direction {
+  const flat = Math.cos(heightDeg * RADIAN);
+  return [-flat * Math.cos(bearingDeg * RADIAN), -flat * Math.sin(bearingDeg * RADIAN), Math.sin(heightDeg * RADIAN)];
+}
+
+/** Middle of a cell's height band, degrees: -87.5, -82.5 ... 87.5. */
+export const heightOfRow = (row: number): number => -90 + CELL_DEG * (row + 0.5);
+export const cellOf = (bearingIndex: number, row: number): number => row * BEARINGS + bearingIndex;
+
+const CELL_DIRECTIONS: readonly Direction[] = Array.from({ length: DIRECTIONS }, (_, cell) =>
+  directionOf((cell % BEARINGS) * CELL_DEG, heightOfRow(Math.floor(cell / BEARINGS))),
+);
+
+const along = ([x, y, z]: Direction, by: number, from: Position): Position => ({
+  xMm: from.xMm + x * by,
+  yMm: from.yMm + y * by,
+  zMm: from.zMm + z * by,
+});
+
+/** A housing proud of its skin is lit from its middle; a flush one from just off the skin. */
+const LEAST_STAND_MM = 3;
+
+/** Where light leaves a lamp and which way it faces, with the joints of the body moved. */
+export function lightSource(
+  body: Body,
+  pose: Pose,
+  lamp: Lamp,
+  model: LampModel,
+): { from: Position; normal: Direction } {
+  const { position, normal } = posedPlace(body, pose, lamp);
+  const depthMm = lamp.face === 'top' ? model.face.heightMm : model.face.depthMm;
+  return { from: along(normal, Math.max(LEAST_STAND_MM, depthMm / 2), position), normal };
+}
+
+/** Other lamps near enough to stand in the way, as boxes. */
+const NEIGHBOUR_REACH_MM = 700;
+
+export function neighboursOf(build: Pick<Build, 'lamps' | 'models'>, lamp: Lamp): Obstacle[] {
+  const near = (other: Lamp) =>
+    Math.abs(other.position.xMm - lamp.position.xMm) < NEIGHBOUR_REACH_MM &&
+    Math.abs(other.position.yMm - lamp.position.yMm) < NEIGHBOUR_REACH_MM &&
+    Math.abs(other.position.zMm - lamp.position.zMm) < NEIGHBOUR_REACH_MM;
+  return Object.values(build.lamps).flatMap((other) => {
+    const model = build.models[other.modelKey];
+    if (!model || other.id === lamp.id || !near(other)) return [];
+    return [{ name: other.tag, ...housingOf(other, model) }];
+  });
+}
+
+/** Goods on the load spaces of a body, as boxes. */
+export const loadOf = (body: Body): Obstacle[] =>
+  body.zones
+    .filter((zone) => zone.kind === 'load')
+    .map(({ name, x, y, z }) => ({ name: `load in the ${name}`, x, y, z }));
+
+export interface LampField {
+  lampId: Id;
+  /** DIRECTIONS cells: FREE, BEHIND, or an index into `blockers`. */
+  cells: Int16Array;
+  blockers: string[];
+}
+
+/** Is the direction in front of a face with this normal? Level with the face counts. */
+export const isAhead = (normal: Direction, direction: Direction): boolean =>
+  normal[0] * direction[0] + normal[1] * direction[1] + normal[2] * direction[2] > -0.02;
+
+/** Lamps on top throw all round and a little down, past the edge of the surface they stand on. */
+const isBehindFace = (face: Face, normal: Direction, direction: Direction): boolean =>
+  face !== 'top' && !isAhead(normal, direction);
+
+/** The whole field of one lamp. `caster` holds the body in the same pose and everything else in the way. */
+export function fieldFrom(caster: RayCaster, lamp: Lamp, source: { from: Position; normal: Direction }): LampField {
+  const cells = new Int16Array(DIRECTIONS);
+  const names = new Map<string, number>();
+  for (let cell = 0; cell < DIRECTIONS; cell++) {
+    const direction = CELL_DIRECTIONS[cell]!;
+    if (isBehindFace(lamp.face, source.normal, direction)) {
+      cells[cell] = BEHIND;
+      continue;
+    }
+    const hit = castRay(caster, source.from, direction);
+    if (hit < 0) {
+      cells[cell] = FREE;
+      continue;
+    }
+    const { name } = caster.solids[hit]!;
+    let known = names.get(name);
+    if (known === undefined) {
+      known = names.size;
+      names.set(name, known);
+    }
+    cells[cell] = known;
+  }
+  return { lampId: lamp.id, cells, blockers: [...names.keys()] };
+}
+
+export interface FieldOptions {
+  pose?: Pose;
+  loaded?: boolean;
+}
+
+/** Fields of lamps of a build, blocked by the body as posed, its load if wanted, and by neighbouring lamps. */
+export function lampFields(
+  build: Pick<Build, 'lamps' | 'models'>,
+  body: Body,
+  lampIds: readonly Id[],
+  { pose = {}, loaded = false }: FieldOptions = {},
+): LampField[] {
+  const standing = posed(body, pose);
+  const load = loaded ? loadOf(body) : [];
+  const bare = rayCaster(standing, load);
+  return lampIds.flatMap((id) => {
+    const lamp = build.lamps[id];
+    const model = lamp && build.models[lamp.modelKey];
+    if (!lamp || !model) return [];
+    const neighbours = neighboursOf(build, lamp);
+    const caster = neighbours.length > 0 ? withObstacles(bare, neighbours) : bare;
+    return [fieldFrom(caster, lamp, lightSource(body, pose, lamp, model))];
+  });
+}
+
+/** The same caster with more in the way; its own solids are shared. */
+function withObstacles(caster: RayCaster, obstacles: readonly Obstacle[]): RayCaster {
+  const extra = rayCaster({ parts: [] }, obstacles);
+  return { ...caster, solids: [...caster.solids, ...extra.solids] };
+}

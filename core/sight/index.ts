@@ -1,0 +1,2 @@
+export * from './field.ts';
+export * from './rayCaster.ts';
