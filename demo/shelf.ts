@@ -24,6 +24,10 @@ interface Given {
   programming?: LampModel['programming'];
   sealing?: string;
   kg: number;
+  /** Rated pull of all magnet feet. */
+  pullN?: number;
+  /** The base is the ground: no ground lead. */
+  baseGround?: boolean;
   months: number;
   price: number;
   onHand: number;
@@ -34,7 +38,7 @@ const FLASHING: ReadonlySet<LampKind> = new Set(['bar', 'beacon', 'strobe', 'plo
 function leadsOf(given: Given): LampModel['leads'] {
   const leads: LampModel['leads'] = [
     { colour: 'red', purpose: 'feed' },
-    { colour: 'black', purpose: 'ground' },
+    ...(given.baseGround ? [] : [{ colour: 'black', purpose: 'ground' } as const]),
   ];
   if (given.programming === 'touch') leads.push({ colour: 'yellow', purpose: 'program' });
   if (FLASHING.has(given.kind) && (given.heads ?? 1) >= 4) leads.push({ colour: 'green', purpose: 'sync' });
@@ -68,6 +72,7 @@ function entry(given: Given): ShelfEntry {
       leads: leadsOf(given),
       sealing: given.sealing ?? 'IP67',
       massKg: given.kg,
+      magnetPullN: given.pullN ?? null,
       kitContents: given.kit ?? ['lamp', 'gasket', 'screws'],
       soldApart: given.apart ? [{ partKey: given.apart[0], name: given.apart[1], needed: true }] : [],
       programming: given.programming ?? (FLASHING.has(given.kind) ? 'touch' : 'none'),
@@ -190,6 +195,7 @@ export const SHELF: ShelfEntry[] = [
     kit: ['beacon', 'coiled lead', 'plug'],
     programming: 'hold',
     kg: 1.2,
+    pullN: 240,
     months: 24,
     price: 92,
     onHand: 5,
@@ -739,6 +745,7 @@ export const SHELF: ShelfEntry[] = [
     kit: ['lamp', 'lead', '4-way plug'],
     programming: 'none',
     kg: 0.6,
+    pullN: 190,
     months: 12,
     price: 34,
     onHand: 8,

@@ -1,9 +1,10 @@
 /** Writes a demo unit the way a crew would: by operations, so that nothing in it could not have been made by hand. */
-import { applyToUnit, type Body, makeBody, ontoSkin } from '../core/body/index.ts';
+import { applyToUnit, type Body, makeBody, ontoSkin, usualPacks } from '../core/body/index.ts';
 import {
   type Build,
   type Control,
   type Face,
+  type FactoryLamp,
   type Id,
   type LightColour,
   newBuild,
@@ -12,7 +13,7 @@ import {
   type Slot,
 } from '../core/build/index.ts';
 import { type FeedWish, planFeed } from '../core/feed/index.ts';
-import { placeLampOperation, roundedPosition } from '../core/place/index.ts';
+import { placeLampOperation, roundedPosition, usualLamps } from '../core/place/index.ts';
 import { modelByKey } from './shelf.ts';
 
 export interface SlotGiven {
@@ -23,7 +24,7 @@ export interface SlotGiven {
   ownLoadA?: number;
   reservedFor?: string;
   /** Key off and key on, volts; left out when nobody has read it. */
-  volts?: [number, number];
+  volts?: [number, number] | [number, number, number];
 }
 
 export type FeedGiven = Omit<
@@ -69,6 +70,7 @@ export class UnitBuilder {
       batteryAh: given.batteryAh ?? 110,
       alternatorA: given.alternatorA ?? (made.value.hasEngine ? 90 : 0),
       panelPosition: made.value.panelPosition,
+      packIds: usualPacks(given.bodyId),
     });
   }
 
@@ -89,6 +91,19 @@ export class UnitBuilder {
     return this.apply({ kind: 'setElectrics', changes: { surveyed: true } });
   }
 
+  /** The lamps it came with, all working but for the roles named. */
+  factory(dead: readonly FactoryLamp['role'][] = [], without: readonly FactoryLamp['role'][] = []): this {
+    const lamps = usualLamps(this.body)
+      .filter((lamp) => !without.includes(lamp.role))
+      .map((lamp) => ({
+        ...lamp,
+        id: this.newId(),
+        state: dead.includes(lamp.role) ? ('dead' as const) : ('works' as const),
+        note: '',
+      }));
+    return this.apply({ kind: 'recordFactoryLamps', lamps });
+  }
+
   slots(columns: number, given: SlotGiven[]): this {
     const slots = given.map(
       (each, index): Slot => ({
@@ -101,7 +116,11 @@ export class UnitBuilder {
         feeds: each.feeds ?? '',
         ownLoadA: each.ownLoadA ?? 0,
         reservedFor: each.reservedFor ?? '',
-        reading: { keyOffV: each.volts?.[0] ?? null, keyOnV: each.volts?.[1] ?? null },
+        reading: {
+          keyOffV: each.volts?.[0] ?? null,
+          keyOnV: each.volts?.[1] ?? null,
+          runningV: each.volts?.[2] ?? null,
+        },
       }),
     );
     return this.apply({ kind: 'addSlots', slots });

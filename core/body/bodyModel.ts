@@ -140,6 +140,8 @@ export interface Fittings {
   passes: readonly Pass[];
   behind: readonly Behind[];
   mirrors: readonly MirrorGlass[];
+  /** Parts that are closed sections: no hand gets a nut behind their skin. */
+  closed: readonly string[];
 }
 
 export interface Body extends BodyPlan, Fittings {

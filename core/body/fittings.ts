@@ -34,7 +34,7 @@ const wheelZones = (parts: readonly BodyPart[]): Zone[] =>
     .map((part) => {
       const { x, y, z } = extentsOf(part);
       const grown = ([low, high]: Span): Span => [low - WHEEL_REACH_MM, high + WHEEL_REACH_MM];
-      return { id: `near-${part.id}`, name: 'wheel throw', kind: 'moving', x: grown(x), y, z: grown(z) };
+      return { id: `near-${part.id}`, name: 'wheel throw', kind: 'moving', x: grown(x), y: grown(y), z: grown(z) };
     });
 
 const mirrorsOf = (parts: readonly BodyPart[]): MirrorGlass[] =>
@@ -59,7 +59,14 @@ function truckCabFittings(of: (id: string) => Extents): Partial<Fittings> {
         y: [-480, 480],
         z: [480, 1000],
       },
-      { id: 'kerb-front', name: 'kerb strike', kind: 'strike', x: bumper.x, y: bumper.y, z: [0, 520] },
+      {
+        id: 'kerb-front',
+        name: 'kerb strike',
+        kind: 'strike',
+        x: bumper.x,
+        y: [bumper.y[0] - 60, bumper.y[1] + 60],
+        z: [0, 520],
+      },
     ],
     passes: [
       {
@@ -88,7 +95,7 @@ function truckCabFittings(of: (id: string) => Extents): Partial<Fittings> {
       },
     ],
     behind: [
-      { partId: 'cab', what: 'roof lining and wiring', depthMm: 35 },
+      { partId: 'cab', what: 'roof lining and wiring', depthMm: 42 },
       { partId: 'bumper', what: 'radiator', depthMm: 160 },
     ],
   };
@@ -106,6 +113,10 @@ const deckGoods = (deck: Extents): Zone => ({
 const lockers: Behind[] = ['locker', 'rear-locker'].flatMap((id) =>
   pair(id).map((partId) => ({ partId, what: 'locker space', depthMm: 300 })),
 );
+
+/** Tubes, posts and box sections, by the start of their id. */
+const CLOSED =
+  /^(post|boom|headboard|mast|crossbar|rails|stabiliser|board-frame|drawbar|tail-beam|lamp-board|link|frame|fork)/;
 
 const OWN: Record<string, Own> = {
   'recovery-truck': (of) => {
@@ -258,7 +269,7 @@ const OWN: Record<string, Own> = {
           z: [0, 620],
         },
       ],
-      behind: [{ partId: 'hopper', what: 'wet salt', depthMm: 4 }],
+      behind: [{ partId: 'hopper', what: 'wet salt', depthMm: 30 }],
     };
   },
   'sign-board-truck': (of) => ({
@@ -330,7 +341,7 @@ const OWN: Record<string, Own> = {
           z: [hopper.z[0] - 60, hopper.z[0] + 80],
         },
       ],
-      behind: [{ partId: 'hopper', what: 'hopper full of water', depthMm: 4 }],
+      behind: [{ partId: 'hopper', what: 'hopper full of water', depthMm: 30 }],
     };
   },
   van: (of) => {
@@ -608,5 +619,6 @@ export function fittingsOf(templateId: string, parts: readonly BodyPart[]): Fitt
     passes: collect((each) => each.passes),
     behind: collect((each) => each.behind),
     mirrors: mirrorsOf(parts),
+    closed: parts.filter((part) => CLOSED.test(part.id)).map((part) => part.id),
   };
 }

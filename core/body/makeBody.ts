@@ -15,6 +15,10 @@ export const templateById = (bodyId: string): BodyTemplate | undefined => BODY_T
 export const defaultParameters = (template: BodyTemplate): Record<string, number> =>
   Object.fromEntries(Object.entries(template.parameters).map(([key, rule]) => [key, rule.defaultMm]));
 
+/** General rule packs that a unit of this body is held to until the crew chooses otherwise. */
+export const usualPacks = (bodyId: string): string[] =>
+  templateById(bodyId)?.group === 'machine' ? ['farm-and-site'] : ['us-road'];
+
 export interface BodyProblem {
   kind: 'unknownBody' | 'outOfRange';
   message: string;

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { countingIds, testTruck } from '../../demo/testUnit.ts';
 import { applyOperation, type Build, fieldsMeet, migrateBuild, type Operation, type OperationDraft } from './index.ts';
+import FROZEN_VERSION_1 from './testing/version1.json' with { type: 'json' };
 
 const STAMP = { by: 'Tamsin Okafor', at: '2026-01-05T11:00:00.000Z' };
 const newId = countingIds();
@@ -56,6 +57,10 @@ function draftsFor(build: Build): OperationDraft[] {
     { kind: 'addExtraParts', parts: [{ id: 'kit', partKey: 'kit', name: 'Kit', quantity: 2, modelKey: null }] },
     { kind: 'addComment', commentId: newId(), text: 'Mind the mirrors' },
     { kind: 'handOver', done: true },
+    { kind: 'answerSurvey', key: 'props', value: 'on both sides' },
+    { kind: 'recordTrim', trim: { id: newId(), name: 'Kick panel', fasteners: 'clips', count: 6, note: '' } },
+    { kind: 'setRulePacks', packIds: ['un-style'] },
+    { kind: 'editLamps', lampIds, changes: { locked: true } },
   ];
 }
 
@@ -129,9 +134,20 @@ describe('touched fields', () => {
 
 describe('stored documents', () => {
   it('a frozen sample of version 0 is lifted to today', () => {
-    const { extraParts: _, comments: __, handedOver: ___, ...old } = fedTruck().build;
+    const { extraParts: _, comments: __, handedOver: ___, ...old } = FROZEN_VERSION_1;
     const lifted = migrateBuild({ ...old, schemaVersion: 0 });
-    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 1, extraParts: {}, handedOver: null } });
+    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 2, extraParts: {}, handedOver: null } });
+  });
+
+  it('a frozen sample of version 1 keeps its lamps and slots and gets survey and rules', () => {
+    const lifted = migrateBuild(FROZEN_VERSION_1);
+    if (!lifted.ok) throw new Error(lifted.reason.message);
+    const { lamps, slots, body, rules, survey } = lifted.value;
+    expect(Object.values(lamps)).toMatchObject([{ tag: 'L1', locked: false, groupId: null }]);
+    expect(Object.values(slots)[0]!.reading).toEqual({ keyOffV: 12.7, keyOnV: 12.6, runningV: null });
+    expect(body.outlines).toBeNull();
+    expect(rules.packIds).toEqual(['us-road']);
+    expect(survey).toEqual({});
   });
 
   it('a newer version is refused in words', () => {

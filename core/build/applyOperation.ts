@@ -116,7 +116,11 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       }
       return;
     case 'moveLamps':
-      for (const { lampId, position, face } of op.moves) assign(must(draft.lamps, lampId, 'lamp'), { position, face });
+      for (const { lampId, position, face } of op.moves) {
+        const lamp = must(draft.lamps, lampId, 'lamp');
+        if (lamp.locked) refuse('inUse', `${lamp.tag} is locked where it is. Unlock it first.`);
+        assign(lamp, { position, face });
+      }
       return;
     case 'editLamps':
       for (const lampId of op.lampIds) {
@@ -243,6 +247,37 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       return addNew(draft.comments, { id: op.commentId, text: op.text, ...stamp }, 'comment');
     case 'handOver':
       draft.handedOver = op.done ? stamp : null;
+      return;
+    case 'recordFactoryLamps':
+      for (const lamp of op.lamps) draft.factoryLamps[lamp.id] = lamp;
+      return;
+    case 'recordPlug':
+      draft.plugs[op.plug.id] = op.plug;
+      return;
+    case 'recordTrim':
+      draft.trim[op.trim.id] = op.trim;
+      return;
+    case 'addPhoto':
+      return addNew(draft.photos, op.photo, 'photo');
+    case 'removeSurveyItem':
+      must<unknown>(draft[op.from], op.itemId, 'entry');
+      delete draft[op.from][op.itemId];
+      return;
+    case 'answerSurvey':
+      if (op.value === '') delete draft.survey[op.key];
+      else draft.survey[op.key] = { value: op.value, ...stamp };
+      return;
+    case 'setRulePacks':
+      return assign(draft.rules, { packIds: op.packIds });
+    case 'putOwnPack':
+      draft.rules.own[op.pack.id] = op.pack;
+      return;
+    case 'removeOwnPack':
+      must(draft.rules.own, op.packId, 'rule pack');
+      delete draft.rules.own[op.packId];
+      return;
+    case 'setOwnOutlines':
+      draft.body.outlines = op.outlines;
       return;
     case 'restore':
       // Applied by applyPatches below; nothing to do on the draft.

@@ -5,7 +5,8 @@
  */
 import * as z from 'zod';
 import { LampModel } from './lampModel.ts';
-import { Face, LightColour, MountKind, Signal, WireColour } from './vocabulary.ts';
+import { RulePack } from './rulePack.ts';
+import { Face, LampRole, LightColour, MountKind, Signal, WireColour } from './vocabulary.ts';
 
 export const Id = z.uuid();
 export type Id = string;
@@ -29,12 +30,15 @@ export const Lamp = z.object({
   colour: LightColour,
   mount: MountKind,
   pairId: Id.nullable().describe('lamps with the same pair id mirror each other'),
+  groupId: Id.nullable().describe('lamps with the same group id are selected together'),
+  locked: z.boolean().describe('drilled or agreed: it may not be moved'),
 });
 export type Lamp = z.infer<typeof Lamp>;
 
 export const SlotReading = z.object({
   keyOffV: voltsRead.nullable(),
   keyOnV: voltsRead.nullable(),
+  runningV: voltsRead.nullable(),
 });
 export type SlotReading = z.infer<typeof SlotReading>;
 
@@ -152,7 +156,76 @@ export type ExtraPart = z.infer<typeof ExtraPart>;
 export const Comment = z.object({ id: Id, text: z.string().min(1).max(1000), by: z.string(), at: z.iso.datetime() });
 export type Comment = z.infer<typeof Comment>;
 
-export const SCHEMA_VERSION = 1;
+/** A lamp that the unit came with, or a mirrored pair of them, as found in the survey. */
+export const FactoryLamp = z.object({
+  id: Id,
+  role: LampRole,
+  face: Face,
+  colour: LightColour,
+  paired: z.boolean(),
+  position: Position.describe('of the left-hand lamp of a pair'),
+  state: z.enum(['works', 'dim', 'dead', 'missing']),
+  note: z.string().max(200),
+});
+export type FactoryLamp = z.infer<typeof FactoryLamp>;
+
+/** A plug found on the unit: a spare switch plug, a trailer connector, a prewire. */
+export const Plug = z.object({
+  id: Id,
+  name: z.string().min(2).max(60),
+  place: z.string().max(80),
+  pins: z
+    .array(
+      z.object({
+        pin: z.string().min(1).max(6),
+        colour: z.string().max(30),
+        purpose: z.string().max(60),
+        keyOffV: voltsRead.nullable(),
+        keyOnV: voltsRead.nullable(),
+        runningV: voltsRead.nullable(),
+      }),
+    )
+    .max(24),
+});
+export type Plug = z.infer<typeof Plug>;
+
+/** Trim that has to come off, and what holds it. */
+export const Trim = z.object({
+  id: Id,
+  name: z.string().min(2).max(60),
+  fasteners: z.string().min(1).max(80),
+  count: z.number().int().min(1).max(200),
+  note: z.string().max(200),
+});
+export type Trim = z.infer<typeof Trim>;
+
+/** A picture kept with the unit; its bytes are kept by the server under the same id. */
+export const Photo = z.object({
+  id: Id,
+  caption: z.string().min(1).max(120),
+  width: z.number().int().positive(),
+  height: z.number().int().positive(),
+});
+export type Photo = z.infer<typeof Photo>;
+
+/** An answer to a line of the survey's checklist. */
+export const SurveyAnswer = z.object({ value: z.string().min(1).max(300), by: z.string(), at: z.iso.datetime() });
+export type SurveyAnswer = z.infer<typeof SurveyAnswer>;
+
+const OutlinePoints = z
+  .array(z.tuple([finite, finite]))
+  .min(3)
+  .max(2000);
+
+/** Outlines drawn elsewhere and brought in at a known length, instead of a template's. */
+export const OwnOutlines = z.object({
+  side: OutlinePoints.describe('x, z in mm'),
+  front: OutlinePoints.nullable().describe('y, z in mm; a box when there is none'),
+  plan: OutlinePoints.nullable().describe('x, y in mm; a box when there is none'),
+});
+export type OwnOutlines = z.infer<typeof OwnOutlines>;
+
+export const SCHEMA_VERSION = 2;
 
 export const Build = z.object({
   schemaVersion: z.literal(SCHEMA_VERSION),
@@ -160,7 +233,11 @@ export const Build = z.object({
     tag: z.string().regex(/^[A-Z]{1,4}-\d{1,4}$/, 'A unit tag is letters, a dash and a number, like SR-07'),
     name: z.string().min(2).max(60),
   }),
-  body: z.object({ bodyId: z.string(), parameters: z.record(z.string(), finite) }),
+  body: z.object({
+    bodyId: z.string(),
+    parameters: z.record(z.string(), finite),
+    outlines: OwnOutlines.nullable(),
+  }),
   electrics: z.object({
     systemVoltageV: z.union([z.literal(12), z.literal(24)]),
     batteryAh: z.number().positive().max(2000),
@@ -180,6 +257,15 @@ export const Build = z.object({
   extraParts: z.record(z.string(), ExtraPart),
   comments: z.record(Id, Comment),
   handedOver: Tick.nullable(),
+  factoryLamps: z.record(Id, FactoryLamp),
+  plugs: z.record(Id, Plug),
+  trim: z.record(Id, Trim),
+  photos: z.record(Id, Photo),
+  survey: z.record(z.string(), SurveyAnswer).describe('by the key of the checklist line'),
+  rules: z.object({
+    packIds: z.array(z.string()).describe('general packs that this unit is held to'),
+    own: z.record(z.string(), RulePack).describe("the crew's packs, copied in"),
+  }),
 });
 export type Build = z.infer<typeof Build>;
 
@@ -192,6 +278,7 @@ export interface NewBuild {
   batteryAh: number;
   alternatorA: number;
   panelPosition: Position;
+  packIds: readonly string[];
 }
 
 /** An empty build for a unit that has just come into the yard. */
@@ -199,7 +286,7 @@ export function newBuild(given: NewBuild): Build {
   return {
     schemaVersion: SCHEMA_VERSION,
     unit: { tag: given.tag, name: given.name },
-    body: { bodyId: given.bodyId, parameters: given.parameters },
+    body: { bodyId: given.bodyId, parameters: given.parameters, outlines: null },
     electrics: {
       systemVoltageV: given.systemVoltageV,
       batteryAh: given.batteryAh,
@@ -219,5 +306,11 @@ export function newBuild(given: NewBuild): Build {
     extraParts: {},
     comments: {},
     handedOver: null,
+    factoryLamps: {},
+    plugs: {},
+    trim: {},
+    photos: {},
+    survey: {},
+    rules: { packIds: [...given.packIds], own: {} },
   };
 }

@@ -45,6 +45,7 @@ export const LampModel = z.object({
     .min(1),
   sealing: z.string().regex(/^IP\d\d$/),
   massKg: positive,
+  magnetPullN: positive.nullable().default(null).describe('rated pull of all feet on thick bare steel; magnet mounts'),
   kitContents: z.array(z.string()),
   soldApart: z.array(z.object({ partKey: z.string(), name: z.string(), needed: z.boolean() })),
   programming: z.enum(['none', 'touch', 'dial', 'hold']),

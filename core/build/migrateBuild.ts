@@ -13,12 +13,39 @@ interface Step {
   up(document: Record<string, unknown>): Record<string, unknown>;
 }
 
+const mapValues = (
+  record: unknown,
+  map: (value: Record<string, unknown>) => Record<string, unknown>,
+): Record<string, unknown> =>
+  Object.fromEntries(
+    Object.entries((record ?? {}) as Record<string, Record<string, unknown>>).map(([key, value]) => [key, map(value)]),
+  );
+
 const STEPS: Step[] = [
   {
     name: 'AddExtraParts',
     to: 1,
     // Version 0 (the first trial files) had neither parts added by hand nor a hand-over stamp.
     up: (document) => ({ extraParts: {}, comments: {}, handedOver: null, ...document }),
+  },
+  {
+    name: 'AddSurveyAndRules',
+    to: 2,
+    up: (document) => ({
+      ...document,
+      body: { outlines: null, ...(document.body as object) },
+      lamps: mapValues(document.lamps, (lamp) => ({ groupId: null, locked: false, ...lamp })),
+      slots: mapValues(document.slots, (slot) => ({
+        ...slot,
+        reading: { runningV: null, ...(slot.reading as object) },
+      })),
+      factoryLamps: {},
+      plugs: {},
+      trim: {},
+      photos: {},
+      survey: {},
+      rules: { packIds: ['us-road'], own: {} },
+    }),
   },
 ];
 

@@ -11,8 +11,34 @@ export type LightColour = z.infer<typeof LightColour>;
 export const Signal = z.enum(['running', 'brake', 'left', 'right', 'reverse']);
 export type Signal = z.infer<typeof Signal>;
 
-export const MountKind = z.enum(['stud', 'screw', 'grommet', 'flush', 'bracket', 'rivet', 'magnet', 'clamp']);
+export const MountKind = z.enum([
+  'stud',
+  'screw',
+  'grommet',
+  'flush',
+  'bracket',
+  'rivet',
+  'weld',
+  'magnet',
+  'clamp',
+  'pipe',
+]);
 export type MountKind = z.infer<typeof MountKind>;
+
+/** What a lamp is for in the eyes of a rule. */
+export const LampRole = z.enum([
+  'tail',
+  'stop',
+  'turn',
+  'sideMarker',
+  'clearance',
+  'identification',
+  'plate',
+  'reversing',
+  'reflector',
+  'warning',
+]);
+export type LampRole = z.infer<typeof LampRole>;
 
 export const Role = z.enum(['lead', 'installer', 'owner']);
 export type Role = z.infer<typeof Role>;

@@ -29,6 +29,8 @@ export function placeLampOperation(
     colour: given.colour ?? model.colours[0]!,
     mount: model.mounts[0]!.kind,
     pairId,
+    groupId: null,
+    locked: false,
     ...place,
   }));
   return { kind: 'placeLamps', lamps, models: [model] };
@@ -47,7 +49,14 @@ export function mirrorOperations(build: Build, lampIds: readonly Id[], newId: ()
     const draft = { ...build, lamps: { ...build.lamps, ...Object.fromEntries(lamps.map((each) => [each.id, each])) } };
     const taken = Object.values(draft.lamps).some((other) => other.tag === wanted);
     operations.push({ kind: 'editLamps', lampIds: [id], changes: { pairId } });
-    lamps.push({ ...lamp, ...place, id: newId(), tag: taken ? tagsFor(draft, [place])[0]! : wanted, pairId });
+    lamps.push({
+      ...lamp,
+      ...place,
+      locked: false,
+      id: newId(),
+      tag: taken ? tagsFor(draft, [place])[0]! : wanted,
+      pairId,
+    });
   }
   if (lamps.length > 0) operations.push({ kind: 'placeLamps', lamps, models: [] });
   return operations;

@@ -6,13 +6,23 @@ import type { Build } from '../build/index.ts';
 import { deriveFeeds, feedFigures } from '../feed/index.ts';
 import type { AssessedFeed, Finding, FindingRule, Severity } from './finding.ts';
 import { FLASH_RULES } from './flashRules.ts';
+import { MOUNT_RULES } from './mountRules.ts';
+import { PACK_RULES } from './packRules.ts';
 import { PLACE_RULES } from './placeRules.ts';
 import { POWER_RULES } from './powerRules.ts';
+import { SIGHT_RULES } from './sightRules.ts';
+import { ZONE_RULES } from './zoneRules.ts';
 
 /** Every finding the tool can make, in code order. docs/findings.md lists the same rows. */
-export const FINDING_RULES: readonly FindingRule[] = [...POWER_RULES, ...PLACE_RULES, ...FLASH_RULES].sort(
-  (a, b) => Number(a.code.slice(1)) - Number(b.code.slice(1)),
-);
+export const FINDING_RULES: readonly FindingRule[] = [
+  ...POWER_RULES,
+  ...PLACE_RULES,
+  ...MOUNT_RULES,
+  ...ZONE_RULES,
+  ...SIGHT_RULES,
+  ...PACK_RULES,
+  ...FLASH_RULES,
+].sort((a, b) => Number(a.code.slice(1)) - Number(b.code.slice(1)));
 
 export interface Assessment {
   body: Body;

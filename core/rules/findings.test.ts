@@ -38,7 +38,9 @@ const warn = (slot: string | null, more: Partial<FeedGiven> = {}): FeedGiven => 
 
 describe('a sound unit', () => {
   it('has no findings', () => {
-    expect(assess(corners().feed(warn('hot')).build).findings).toEqual([]);
+    const lamps = corners().factory().feed(warn('hot'));
+    for (const yMm of [0, 250]) lamps.lamp('MK-0103', 'front', { yMm, zMm: 2530 });
+    expect(assess(lamps.build).findings).toEqual([]);
   });
 });
 

@@ -1,5 +1,5 @@
-/** Findings about place and mount: M26, M30, M33. */
-import type { Build, Id, Lamp, LampModel, LightColour } from '../build/index.ts';
+/** Findings about the layout as a whole: M26, M30. */
+import type { Build, Id, Lamp } from '../build/index.ts';
 import { centre, mirroredPlace, rowAxis, spreadEvenly, twinOf } from '../place/index.ts';
 import type { CheckContext, FindingRule, Hit } from './finding.ts';
 
@@ -130,65 +130,6 @@ function missingKit({ build }: CheckContext): Hit[] {
   });
 }
 
-const WHITE_TO_REAR_ALLOWED: ReadonlySet<LampModel['kind']> = new Set(['reversing', 'flood', 'bed', 'plate']);
-const SHOWS_ALL_ROUND: ReadonlySet<LampModel['kind']> = new Set(['beacon', 'bar', 'magnet']);
-
-/** Directions in which a lamp throws its light, coarsely: by its face, all round for beacons and bars on top. */
-function throwsTo(lamp: Lamp, model: LampModel): { front: boolean; rear: boolean } {
-  if (lamp.face === 'top') {
-    const allRound = SHOWS_ALL_ROUND.has(model.kind);
-    return { front: allRound, rear: allRound };
-  }
-  return { front: lamp.face === 'front', rear: lamp.face === 'rear' };
-}
-
-function colourWays(lamps: readonly Lamp[], model: LampModel, wrong: LightColour, right: LightColour) {
-  if (!model.colours.includes(right) || wrong === right) return [];
-  return [
-    {
-      label: `Make it ${right}`,
-      operations: [{ kind: 'editLamps' as const, lampIds: lamps.map((lamp) => lamp.id), changes: { colour: right } }],
-    },
-  ];
-}
-
-function wrongColour({ build }: CheckContext): Hit[] {
-  return lampsOf(build).flatMap((lamp): Hit[] => {
-    const model = build.models[lamp.modelKey];
-    if (!model) return [];
-    const to = throwsTo(lamp, model);
-    if (lamp.colour === 'red' && to.front) {
-      return [
-        {
-          message: `${lamp.tag} shows red to the front.`,
-          lampIds: [lamp.id],
-          waysOut: colourWays([lamp], model, 'red', 'amber'),
-        },
-      ];
-    }
-    if (lamp.colour === 'white' && to.rear && !WHITE_TO_REAR_ALLOWED.has(model.kind)) {
-      return [
-        {
-          message: `${lamp.tag} shows white to the rear and is neither a reversing, work nor plate lamp.`,
-          lampIds: [lamp.id],
-          waysOut: [...colourWays([lamp], model, 'white', 'amber'), ...colourWays([lamp], model, 'white', 'red')],
-        },
-      ];
-    }
-    if (lamp.colour === 'blue' || lamp.colour === 'green') {
-      return [
-        {
-          severity: 'caution',
-          message: `${lamp.tag} is ${lamp.colour}: only where the authority allows this unit to carry it.`,
-          lampIds: [lamp.id],
-          waysOut: colourWays([lamp], model, lamp.colour, 'amber'),
-        },
-      ];
-    }
-    return [];
-  });
-}
-
 export const PLACE_RULES: readonly FindingRule[] = [
   {
     code: 'M26',
@@ -207,15 +148,5 @@ export const PLACE_RULES: readonly FindingRule[] = [
     wayOut: 'Add the kit to the parts',
     source: "The shelf's kit contents",
     check: missingKit,
-  },
-  {
-    code: 'M33',
-    severity: 'stop',
-    title: 'Colour not allowed in that direction',
-    reason:
-      'General road rules: no red to the front, no white to the rear but reversing, work and plate lamps; blue and green only where authorised. Local codes and a licensed practitioner decide.',
-    wayOut: 'Choose an allowed colour',
-    source: '49 CFR 393.11 and 571.108, from memory, 2026-11; general UN-style practice',
-    check: wrongColour,
   },
 ];

@@ -121,15 +121,20 @@ function crossingsOf(outline: Float64Array, oa: number, ob: number, da: number, 
 const START_MM = 1;
 
 /**
- * Index of the nearest solid that a ray meets, or -1. A solid that holds the start of the ray does not count until the
+ * Index of the nearest solid that a ray (a unit vector) meets within `reachMm`, or -1. A solid that holds the start of the ray does not count until the
  * ray has left it: a lamp let into a panel is not hidden by that panel.
  */
-export function castRay(caster: RayCaster, from: Position, [dx, dy, dz]: Direction): number {
+export function castRay(
+  caster: RayCaster,
+  from: Position,
+  [dx, dy, dz]: Direction,
+  reachMm = Number.POSITIVE_INFINITY,
+): number {
   const { solids, scratch } = caster;
   const { xMm: ox, yMm: oy, zMm: oz } = from;
   const [ix, iy, iz] = [1 / dx, 1 / dy, 1 / dz];
   let nearest = -1;
-  let nearestT = Number.POSITIVE_INFINITY;
+  let nearestT = reachMm;
   for (let index = 0; index < solids.length; index++) {
     const solid = solids[index]!;
     const { low, high } = solid;

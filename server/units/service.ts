@@ -4,7 +4,7 @@
  */
 import { EventEmitter } from 'node:events';
 import { Op, type Transaction, UniqueConstraintError } from 'sequelize';
-import { applyToUnit, makeBody } from '../../core/body/index.ts';
+import { applyToUnit, makeBody, usualPacks } from '../../core/body/index.ts';
 import {
   type Build,
   describeField,
@@ -155,6 +155,7 @@ export function unitsService({ sequelize, tables }: Database) {
         batteryAh: 110,
         alternatorA: hasEngine ? 90 : 0,
         panelPosition,
+        packIds: usualPacks(given.bodyId),
       });
       await this.insert(given.id, build, 0);
       return { id: given.id };

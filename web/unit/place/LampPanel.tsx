@@ -2,7 +2,7 @@ import { LinkOutlined } from '@ant-design/icons';
 import { Button, Select, Tooltip } from 'antd';
 import { partUnder } from '../../../core/body/index.ts';
 import type { Lamp, LightColour, Position } from '../../../core/build/index.ts';
-import { moveTo, tapedDimensions, twinOf } from '../../../core/place/index.ts';
+import { MOUNTS, moveTo, tapedDimensions, twinOf } from '../../../core/place/index.ts';
 import { formatLength, type LengthUnit } from '../../../core/units/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
 import { LIGHT } from '../../app/tokens.ts';
@@ -15,16 +15,6 @@ const FACE_WORDS: Record<Lamp['face'], string> = {
   left: 'left side',
   right: 'right side',
   top: 'top',
-};
-const MOUNT_WORDS: Record<Lamp['mount'], string> = {
-  stud: 'Drilled stud',
-  screw: 'Screwed base',
-  grommet: 'Grommet',
-  flush: 'Flush slot or hole',
-  bracket: 'Bracket on bolts',
-  rivet: 'Rivets',
-  magnet: 'Magnet',
-  clamp: 'Clamp',
 };
 const COLOUR_WORDS: Record<LightColour, string> = {
   amber: 'Amber',
@@ -117,11 +107,11 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
               size="small"
               disabled={!mayEdit}
               value={lamp.mount}
-              options={model.mounts.map((each) => ({ value: each.kind, label: MOUNT_WORDS[each.kind] }))}
+              options={model.mounts.map((each) => ({ value: each.kind, label: MOUNTS[each.kind].name }))}
               onChange={(kind) => act({ kind: 'editLamps', lampIds: ids, changes: { mount: kind } })}
             />
           ) : (
-            <span>{MOUNT_WORDS[mount.kind]}</span>
+            <span>{MOUNTS[mount.kind].name}</span>
           )}
           {mount.holes > 0 && (
             <span>

@@ -49,7 +49,7 @@ export function FusePanel() {
         feeds: '',
         ownLoadA: 0,
         reservedFor: '',
-        reading: { keyOffV: null, keyOnV: null },
+        reading: { keyOffV: null, keyOnV: null, runningV: null },
       }),
     );
     if (act({ kind: 'addSlots', slots: added }) && added[0]) dispatch(unitActions.slotChosen(added[0].id));
