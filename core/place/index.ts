@@ -1,4 +1,6 @@
 export * from './arrange.ts';
+export * from './drawing.ts';
+export * from './drillTemplate.ts';
 export * from './lampGeometry.ts';
 export * from './lampMemo.ts';
 export * from './magnetHold.ts';

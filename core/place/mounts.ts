@@ -220,9 +220,15 @@ const PURPOSE: Partial<Record<MountKind, HolePurpose>> = {
 };
 
 /** Places of so many fixings under a base: one in the middle, two along its longer side, three on a circle, four in the corners. */
-function pattern(count: number, widthMm: number, heightMm: number, round: boolean): [number, number][] {
-  const halfA = (widthMm / 2) * SCREW_PART;
-  const halfB = (heightMm / 2) * SCREW_PART;
+function pattern(
+  count: number,
+  widthMm: number,
+  heightMm: number,
+  round: boolean,
+  diameterMm: number,
+): [number, number][] {
+  const reach = (length: number) => Math.max(0, Math.min((length / 2) * SCREW_PART, (length - diameterMm) / 2 - 1));
+  const [halfA, halfB] = [reach(widthMm), reach(heightMm)];
   const long = widthMm >= heightMm;
   if (count === 1) return [[0, 0]];
   if (round || (count === 3 && Math.abs(widthMm - heightMm) < 1)) {
@@ -263,7 +269,7 @@ export function drillingOf(lamp: Pick<Lamp, 'mount' | 'face'>, model: LampModel)
   if (mount.kind === 'flush') return flushDrilling(mount, widthMm, heightMm, model.face.shape === 'round');
   const purpose = PURPOSE[mount.kind];
   if (!purpose || mount.holes === 0 || mount.holeMm === 0) return { holes: [], slots: [] };
-  const holes = pattern(mount.holes, widthMm, heightMm, model.face.shape === 'round').map(
+  const holes = pattern(mount.holes, widthMm, heightMm, model.face.shape === 'round', mount.holeMm).map(
     ([aMm, bMm]): Hole => ({ aMm, bMm, diameterMm: mount.holeMm, purpose }),
   );
   return { holes, slots: [] };

@@ -108,24 +108,47 @@ function isAlive(pid: number): boolean {
   }
 }
 
-/** A pid file whose process is gone (or is something else by now) is stale and removed. */
-function clearStaleLock(pidFile: string, dataFolder: string): void {
+/** What /proc says of a process; empty when it has ended between two looks. */
+function procFile(pid: number, name: 'cmdline' | 'status'): string {
+  try {
+    return readFileSync(`/proc/${pid}/${name}`, 'utf8');
+  } catch {
+    return '';
+  }
+}
+
+/** Has the program that started this server gone, so that nobody is left to stop it? */
+function isOrphan(pid: number): boolean {
+  const parent = Number(/^PPid:\s+(\d+)/m.exec(procFile(pid, 'status'))?.[1] ?? 1);
+  return parent <= 1 || !procFile(parent, 'cmdline').includes('node');
+}
+
+/**
+ * A pid file whose process is gone (or is something else by now) is stale and removed. A server left over from a start
+ * that was killed is stopped cleanly; one that somebody still looks after is left alone.
+ */
+async function clearStaleLock(pidFile: string, dataFolder: string): Promise<void> {
   if (!existsSync(pidFile)) return;
   const pid = Number(readFileSync(pidFile, 'utf8').trim());
   if (Number.isInteger(pid) && pid > 0 && isAlive(pid)) {
-    let commandLine = '';
-    try {
-      commandLine = readFileSync(`/proc/${pid}/cmdline`, 'utf8');
-    } catch {
-      // The process ended between the two looks; then the lock is stale.
-    }
+    const commandLine = procFile(pid, 'cmdline');
     if (commandLine.includes('mariadbd') && commandLine.includes(dataFolder)) {
-      throw new SetupProblem(
-        `West Ember's database already runs on this data folder (process ${pid}): stop that one first, or use --data with another folder.`,
-      );
+      if (!isOrphan(pid))
+        throw new SetupProblem(
+          `West Ember's database already runs on this data folder (process ${pid}): stop that one first, or use --data with another folder.`,
+        );
+      process.kill(pid, 'SIGTERM');
+      const until = Date.now() + STOP_TIMEOUT_MS;
+      while (isAlive(pid)) {
+        if (Date.now() > until)
+          throw new SetupProblem(
+            `A database left over from an earlier start (process ${pid}) does not stop: end it, then start again.`,
+          );
+        await new Promise((resolve) => setTimeout(resolve, 50));
+      }
     }
   }
-  rmSync(pidFile);
+  rmSync(pidFile, { force: true });
 }
 
 function secretOf(file: string): string {
@@ -165,7 +188,7 @@ export async function startDatabase(options: { dataFolder: string; port: number 
   const dataFolder = path.join(root, 'mariadb');
   const pidFile = path.join(root, 'mariadb.pid');
   const logFile = path.join(root, 'mariadb.log');
-  clearStaleLock(pidFile, dataFolder);
+  await clearStaleLock(pidFile, dataFolder);
   if (await isPortTaken(options.port)) {
     throw new SetupProblem(
       `Port ${options.port}, wanted for the database, is in use: stop what uses it, or start with another --port.`,

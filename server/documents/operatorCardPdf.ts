@@ -1,33 +1,8 @@
-/** The operator card as a PDF page. Runs in a worker thread: laying a page out takes longer than a request should block. */
-import { createRequire } from 'node:module';
-import pdfmake from 'pdfmake';
+/** The operator card as a PDF page. */
 import type { Build } from '../../core/build/index.ts';
 import { controlKindWords, operatorCard } from '../../core/keep/index.ts';
 import { assess } from '../../core/rules/index.ts';
-
-const require = createRequire(import.meta.url);
-const face = (family: string, file: string) => require.resolve(`@fontsource/${family}/files/${file}.woff`);
-
-pdfmake.setFonts({
-  Barlow: {
-    normal: face('barlow', 'barlow-latin-400-normal'),
-    bold: face('barlow', 'barlow-latin-600-normal'),
-    italics: face('barlow', 'barlow-latin-400-normal'),
-    bolditalics: face('barlow', 'barlow-latin-600-normal'),
-  },
-  Condensed: {
-    normal: face('barlow-condensed', 'barlow-condensed-latin-600-normal'),
-    bold: face('barlow-condensed', 'barlow-condensed-latin-600-normal'),
-  },
-});
-// Nothing is fetched from outside while a document is made.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((file) => file.includes('@fontsource'));
-
-const INK = '#1C1917';
-const MUTED = '#6B645C';
-const EMBER = '#C8501B';
-const LINE = '#DCD5CB';
+import { EMBER, INK, LINE, MUTED, pdfmake } from './pdfSetup.ts';
 
 const head = (...cells: string[]) => cells.map((text) => ({ text, style: 'head' }));
 const thinLines = {
@@ -45,7 +20,7 @@ export interface CardRequest {
 }
 
 /** Bytes of the card's PDF. */
-export default async function operatorCardPdf({ build, address, printedAt }: CardRequest): Promise<Uint8Array> {
+export async function operatorCardPdf({ build, address, printedAt }: CardRequest): Promise<Uint8Array> {
   const card = operatorCard(build, assess(build));
   const table = (widths: (string | number)[], headings: string[], rows: unknown[][], none: string) =>
     rows.length === 0

@@ -1,0 +1,15 @@
+/** What the worker threads do: laying pages out takes longer than a request should block. */
+import { drillTemplatesPdf } from './drillTemplatesPdf.ts';
+import { operatorCardPdf } from './operatorCardPdf.ts';
+
+const MAKERS = { drillTemplatesPdf, operatorCardPdf };
+export type Makers = typeof MAKERS;
+
+export interface DocumentTask<Name extends keyof Makers = keyof Makers> {
+  name: Name;
+  request: Parameters<Makers[Name]>[0];
+}
+
+export default function makeDocument<Name extends keyof Makers>({ name, request }: DocumentTask<Name>) {
+  return (MAKERS[name] as (request: DocumentTask<Name>['request']) => Promise<Uint8Array>)(request);
+}
