@@ -38,6 +38,9 @@ export function withTwins(build: Build, moves: Move[]): Move[] {
 
 const NORMAL_AXIS: Record<Face, keyof Position> = { front: 'xMm', rear: 'xMm', left: 'yMm', right: 'yMm', top: 'zMm' };
 
+/** The coordinate that stands off the skin of a face. */
+export const depthAxis = (face: Face): keyof Position => NORMAL_AXIS[face];
+
 /** Is the coordinate the one that stands off the skin, which the body decides and not the fitter? */
 export const isDepth = (face: Face, axis: keyof Position): boolean => NORMAL_AXIS[face] === axis;
 

@@ -6,6 +6,7 @@ export * from './lampMemo.ts';
 export * from './magnetHold.ts';
 export * from './mounts.ts';
 export * from './newLamps.ts';
+export * from './rows.ts';
 export * from './tags.ts';
 export * from './tape.ts';
 export * from './usualLamps.ts';

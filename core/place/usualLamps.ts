@@ -1,7 +1,7 @@
 /** The lamps that a unit of its kind usually comes with: a start for the survey, to be checked one by one on the unit. */
 import { type Body, skinAt, templateById } from '../body/index.ts';
 import type { Face, FactoryLamp, LightColour, Position } from '../build/index.ts';
-import { roundedPosition } from './arrange.ts';
+import { depthAxis, roundedPosition } from './arrange.ts';
 
 type Usual = Omit<FactoryLamp, 'id' | 'state' | 'note'>;
 
@@ -15,8 +15,7 @@ export function usualLamps(body: Body): Usual[] {
   const low = Math.min(900, heightMm * 0.5);
   const at = (face: Face, wanted: Position): Position => {
     const skin = skinAt(body, face, wanted);
-    const axis = face === 'front' || face === 'rear' ? 'xMm' : face === 'top' ? 'zMm' : 'yMm';
-    return roundedPosition(skin ? { ...wanted, [axis]: skin.atMm } : wanted);
+    return roundedPosition(skin ? { ...wanted, [depthAxis(face)]: skin.atMm } : wanted);
   };
   const pair = (role: Usual['role'], face: Face, colour: LightColour, yMm: number, zMm: number, xMm = 0): Usual => ({
     role,
