@@ -104,6 +104,12 @@ export class UnitBuilder {
     return this.apply({ kind: 'recordFactoryLamps', lamps });
   }
 
+  /** Parts that answer a finding, for a lamp model. */
+  extra(what: string, name: string, modelKey: string, quantity: number): this {
+    const parts = [{ id: `${what}:${modelKey}`, partKey: what, name, quantity, modelKey }];
+    return this.apply({ kind: 'addExtraParts', parts });
+  }
+
   slots(columns: number, given: SlotGiven[]): this {
     const slots = given.map(
       (each, index): Slot => ({

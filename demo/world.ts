@@ -63,7 +63,7 @@ function recoveryTruck({ newId, daysAgo }: World): Build {
     daysAgo(9),
     ODILE,
   );
-  unit.surveyed().slots(3, TRUCK_SLOTS);
+  unit.surveyed().factory().slots(3, TRUCK_SLOTS);
   unit
     .as(ODILE, daysAgo(8))
     .lamp('EB-1201', 'top', { xMm: 930 })
@@ -72,7 +72,7 @@ function recoveryTruck({ newId, daysAgo }: World): Build {
     .lamp('MK-0101', 'left', { xMm: 4560, yMm: 1, zMm: 930 })
     .lamp('ST-0301', 'rear', { yMm: 1140, zMm: 1320 })
     .lamp('FL-0701', 'rear', { yMm: 930, zMm: 2240 })
-    .lamp('MK-0103', 'front', { yMm: 320, zMm: 2530 })
+    .lamp('MK-0103', 'front', { yMm: 300, zMm: 2530 })
     .lamp('MK-0103', 'front', { yMm: 860, zMm: 2530 })
     .lamp('MK-0103', 'front', { yMm: 0, zMm: 2530 })
     .lamp('SG-0401', 'rear', { yMm: 1110, zMm: 972 })
@@ -176,6 +176,11 @@ function recoveryTruck({ newId, daysAgo }: World): Build {
       },
     ],
   });
+  unit
+    .extra('wire-grommet', 'Sealing grommet', 'FL-0701', 2)
+    .extra('wire-grommet', 'Sealing grommet', 'PL-0601', 1)
+    .extra('rivet-nut', 'Rivet nut', 'FL-0701', 2)
+    .extra('backing-plate', 'Backing plate', 'EB-1201', 1);
   const runs = keys.findIndex((key) => key.startsWith('mount:'));
   unit.as(BRAM, daysAgo(2)).ticks(keys.slice(0, runs));
   unit.as(IFE, daysAgo(1)).ticks(keys.slice(runs, runs + 3));
@@ -195,14 +200,17 @@ function tiltTrailer({ newId, daysAgo }: World): Build {
     ODILE,
   );
   unit.apply({ kind: 'setFusePanel', changes: { name: 'Junction box', place: 'drawbar, under the cover' } });
-  unit.surveyed().slots(2, [
-    { label: 'P4', ratingA: 20, limitA: 25, feeds: 'battery pin', ownLoadA: 0, volts: HOT },
-    { label: 'P3', ratingA: 10, limitA: 15, feeds: 'tail and markers', ownLoadA: 0.8, volts: HOT },
-    { label: 'P5', ratingA: 10, limitA: 15, feeds: 'left turn and stop', ownLoadA: 2, volts: KEY },
-    { label: 'P6', ratingA: 10, limitA: 15, feeds: 'right turn and stop', ownLoadA: 2, volts: KEY },
-    { label: 'P7', ratingA: 10, limitA: 15, feeds: 'reversing', ownLoadA: 0, volts: KEY },
-    { label: 'P2', ratingA: null, limitA: 20, reservedFor: 'the electric brake' },
-  ]);
+  unit
+    .surveyed()
+    .factory(['reversing'])
+    .slots(2, [
+      { label: 'P4', ratingA: 20, limitA: 25, feeds: 'battery pin', ownLoadA: 0, volts: HOT },
+      { label: 'P3', ratingA: 10, limitA: 15, feeds: 'tail and markers', ownLoadA: 0.8, volts: HOT },
+      { label: 'P5', ratingA: 10, limitA: 15, feeds: 'left turn and stop', ownLoadA: 2, volts: KEY },
+      { label: 'P6', ratingA: 10, limitA: 15, feeds: 'right turn and stop', ownLoadA: 2, volts: KEY },
+      { label: 'P7', ratingA: 10, limitA: 15, feeds: 'reversing', ownLoadA: 0, volts: KEY },
+      { label: 'P2', ratingA: null, limitA: 20, reservedFor: 'the electric brake' },
+    ]);
   unit
     .as(ODILE, daysAgo(12))
     .lamp('ST-0302', 'left', { xMm: 1900, yMm: 1, zMm: 880 })
@@ -297,18 +305,48 @@ function mowerTractor({ newId, daysAgo }: World): Build {
     daysAgo(6),
     ODILE,
   );
-  unit.surveyed().slots(3, [
-    { label: '1', ratingA: 20, limitA: 25, feeds: 'work lamps front', ownLoadA: 14, volts: KEY },
-    { label: '2', ratingA: 10, limitA: 15, feeds: 'gauges', ownLoadA: 3, volts: KEY },
-    { label: '3', ratingA: null, limitA: 15, volts: KEY },
-    { label: '4', ratingA: 15, limitA: 15, feeds: 'cab fan', ownLoadA: 12.5, volts: KEY },
-    { label: '5', ratingA: null, limitA: 20, volts: HOT },
-    { label: '6', ratingA: null, limitA: 20, reservedFor: 'the air seat', volts: KEY },
-    { label: '7', ratingA: 10, limitA: 15, feeds: 'park lamps', ownLoadA: 3, volts: HOT },
-    { label: '8', ratingA: null, limitA: 15, volts: DEAD },
-    { label: '9', ratingA: 10, limitA: 15, feeds: 'radio', ownLoadA: 5, volts: HOT },
-  ]);
   unit
+    .surveyed()
+    .factory()
+    .slots(3, [
+      { label: '1', ratingA: 20, limitA: 25, feeds: 'work lamps front', ownLoadA: 14, volts: KEY },
+      { label: '2', ratingA: 10, limitA: 15, feeds: 'gauges', ownLoadA: 3, volts: KEY },
+      { label: '3', ratingA: null, limitA: 15, volts: KEY },
+      { label: '4', ratingA: 15, limitA: 15, feeds: 'cab fan', ownLoadA: 12.5, volts: KEY },
+      { label: '5', ratingA: null, limitA: 20, volts: HOT },
+      { label: '6', ratingA: null, limitA: 20, reservedFor: 'the air seat', volts: KEY },
+      { label: '7', ratingA: 10, limitA: 15, feeds: 'park lamps', ownLoadA: 3, volts: HOT },
+      { label: '8', ratingA: null, limitA: 15, volts: DEAD },
+      { label: '9', ratingA: 10, limitA: 15, feeds: 'radio', ownLoadA: 5, volts: HOT },
+    ]);
+  unit
+    .apply({
+      kind: 'recordPlug',
+      plug: {
+        id: newId(),
+        name: 'Trailer socket',
+        place: 'rear, left of the top link',
+        pins: [
+          { pin: '1', colour: 'yellow', purpose: 'left turn', keyOffV: 0, keyOnV: 12.4, runningV: 13.9 },
+          { pin: '3', colour: 'white', purpose: 'ground', keyOffV: 0, keyOnV: 0, runningV: 0 },
+          { pin: '4', colour: 'green', purpose: 'right turn', keyOffV: 0, keyOnV: 12.4, runningV: 13.9 },
+          { pin: '5', colour: 'brown', purpose: 'tail right', keyOffV: 12.6, keyOnV: 12.5, runningV: 14 },
+          { pin: '6', colour: 'red', purpose: 'stop', keyOffV: 12.6, keyOnV: 12.5, runningV: 14 },
+        ],
+      },
+    })
+    .apply({
+      kind: 'recordTrim',
+      trim: {
+        id: newId(),
+        name: 'Cab roof lining',
+        fasteners: 'push clips',
+        count: 14,
+        note: 'two break on every unit',
+      },
+    })
+    .apply({ kind: 'answerSurvey', key: 'live-wires', value: 'cab loom runs along the left post' })
+    .apply({ kind: 'answerSurvey', key: 'props', value: 'lift chained, blocks in the shed' })
     .as(ODILE, daysAgo(5))
     .lamp('BC-0101', 'top', { xMm: 2900, yMm: 0 })
     .lamp('FL-0702', 'rear', { yMm: 600, zMm: 2675 })
@@ -369,11 +407,14 @@ function telehandlers({ newId, daysAgo }: World): Build[] {
       daysAgo(30 - index),
       ODILE,
     );
-    unit.surveyed().slots(3, [
-      { label: 'A1', ratingA: 10, limitA: 15, feeds: 'beacon prewire', ownLoadA: 0, volts: KEY },
-      { label: 'A2', ratingA: 15, limitA: 20, feeds: 'work lamps', ownLoadA: 9, volts: KEY },
-      { label: 'A3', ratingA: 10, limitA: 15, feeds: 'dash', ownLoadA: 5, volts: HOT },
-    ]);
+    unit
+      .surveyed()
+      .factory()
+      .slots(3, [
+        { label: 'A1', ratingA: 10, limitA: 15, feeds: 'beacon prewire', ownLoadA: 0, volts: KEY },
+        { label: 'A2', ratingA: 15, limitA: 20, feeds: 'work lamps', ownLoadA: 9, volts: KEY },
+        { label: 'A3', ratingA: 10, limitA: 15, feeds: 'dash', ownLoadA: 5, volts: HOT },
+      ]);
     if (index > 3) return unit.build;
     unit.as(IFE, daysAgo(20 - index * 4)).lamp('BC-0101', 'top', { xMm: 2900, yMm: 600 }, { single: true });
     const tag = Object.values(unit.build.lamps)[0]!.tag;
@@ -410,7 +451,7 @@ function telehandlers({ newId, daysAgo }: World): Build[] {
 /** Units that have been surveyed, some with their first lamps laid out. */
 function surveyedUnits({ newId, daysAgo }: World): Build[] {
   const start = (given: ConstructorParameters<typeof UnitBuilder>[0], days: number) =>
-    new UnitBuilder(given, newId, daysAgo(days), ODILE).surveyed();
+    new UnitBuilder(given, newId, daysAgo(days), ODILE).surveyed().factory();
   const gritter = start(
     { tag: 'SR-03', name: 'Gritter with V plow', bodyId: 'gritter', batteryAh: 180, alternatorA: 140 },
     3,

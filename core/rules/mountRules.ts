@@ -51,7 +51,7 @@ const hasExtra = (build: Build, what: string, model: LampModel): boolean =>
 
 function addPart(what: string, name: string, model: LampModel, quantity: number): WayOut {
   return {
-    label: `Add ${quantity > 1 ? `${quantity} × ` : ''}${name.toLowerCase()} to the parts`,
+    label: `Add ${quantity} × ${name.toLowerCase()}`,
     operations: [
       {
         kind: 'addExtraParts',
@@ -120,7 +120,7 @@ function unsealedHole(context: CheckContext): Hit[] {
   return together(held(context), open).map((group) => ({
     message: `${tagsOf(group)}: leads go through the skin, and there is no gasket or grommet in the box.`,
     lampIds: idsOf(group),
-    waysOut: [addPart('wire-grommet', 'Sealing grommet for the leads', group[0]!.model, group.length)],
+    waysOut: [addPart('wire-grommet', 'Sealing grommet', group[0]!.model, group.length)],
   }));
 }
 

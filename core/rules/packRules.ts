@@ -126,6 +126,11 @@ function moveUp(context: CheckContext, lamp: Lamp, byMm: number): WayOut {
 }
 
 function heightHits(rule: RequiredLamp, pack: RulePack, found: readonly Candidate[], context: CheckContext): Hit[] {
+  // What stands outside the stated heights beside enough lamps within them is extra, and the rule does not speak of it.
+  const within = found.filter(
+    ({ position: { zMm } }) => zMm >= (rule.lowestMm ?? 0) && zMm <= (rule.highestMm ?? Number.POSITIVE_INFINITY),
+  );
+  if (tooFew(rule, within) === null) return [];
   return found.flatMap(({ lamp, name, position }): Hit[] => {
     const { lowestMm = 0, highestMm = Number.POSITIVE_INFINITY } = rule;
     const offMm =

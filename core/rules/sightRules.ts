@@ -1,4 +1,5 @@
 /** Findings about what is seen: M23 blocked, M24 side angles, M32 glare. */
+import { partUnder } from '../body/index.ts';
 import type { Lamp, LampModel, Position } from '../build/index.ts';
 import { mirroredPlace, nudge, tagList, twinOf } from '../place/index.ts';
 import { bearingWords, glareOf, type Hidden, hiddenCount, hiddenFrom, sideWords } from '../sight/index.ts';
@@ -36,7 +37,8 @@ function freeingMove({ build, body }: CheckContext, lamp: Lamp, model: LampModel
           ? [{ lampId: lamp.id, face: lamp.face, position: { ...lamp.position, zMm: lamp.position.zMm + byMm } }]
           : nudge(build, body, [lamp.id], { [axis]: signed });
         const move = moves[0];
-        if (!move || hiddenCount(body, { ...lamp, position: move.position }, model) > wanted) continue;
+        if (!move || (!raised && !partUnder(body, lamp.face, move.position))) continue;
+        if (hiddenCount(body, { ...lamp, position: move.position }, model) > wanted) continue;
         const moved = Math.max(
           ...(['xMm', 'yMm', 'zMm'] as const).map((each) => Math.abs(move.position[each] - lamp.position[each])),
         );

@@ -146,3 +146,14 @@ function withObstacles(caster: RayCaster, obstacles: readonly Obstacle[]): RayCa
   const extra = rayCaster({ parts: [] }, obstacles);
   return { ...caster, solids: [...caster.solids, ...extra.solids] };
 }
+
+/** The two bands of cells next to the horizon: what people on the road look along. */
+const LEVEL_ROWS = [HEIGHTS / 2 - 1, HEIGHTS / 2];
+
+/** At eye level from a bearing: 'behind' its face, 'free', or the name of what hides it. What carries the lamp does not count. */
+export function levelState(field: LampField, bearingIndex: number, carrier: string): string {
+  const states = LEVEL_ROWS.map((row) => field.cells[cellOf(bearingIndex, row)]!);
+  if (states.every((state) => state === BEHIND)) return 'behind';
+  const blocker = states.find((state) => state >= 0 && field.blockers[state] !== carrier);
+  return blocker === undefined ? 'free' : field.blockers[blocker]!;
+}

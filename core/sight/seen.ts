@@ -7,6 +7,8 @@ import { castRay, type RayCaster, rayCaster } from './rayCaster.ts';
 /** Directions that a lamp must be seen from, relative to its face (all round: to the horizon). Degrees. */
 export interface NeededField {
   allRound: boolean;
+  /** A bearing counts as hidden when this share of the light's points and heights is blocked. */
+  hiddenShare: number;
   /** To either side of the face's normal. */
   sideDeg: number;
   heightsDeg: readonly number[];
@@ -15,32 +17,32 @@ export interface NeededField {
 
 const SIGNAL: NeededField = {
   allRound: false,
+  hiddenShare: 0.34,
   sideDeg: 45,
   heightsDeg: [-10, 0, 10],
   source: 'SAE J588 and FMVSS 108 style visibility angles, from memory: 45 degrees to each side, 10 up and down',
 };
 const BEAM: NeededField = {
   allRound: false,
+  hiddenShare: 0.5,
   sideDeg: 25,
   heightsDeg: [-10, 0],
   source: 'Common practice, no source: the middle of the beam must be free',
 };
 
+const ALL_ROUND: NeededField = {
+  allRound: true,
+  hiddenShare: 0.5,
+  sideDeg: 180,
+  heightsDeg: [-3, 0, 3],
+  source: 'Common practice, no source: seen from all round at eye level',
+};
+
 /** What each kind of lamp needs; kinds left out (brake modulators) need nothing. */
 export const NEEDED: Partial<Record<LampKind, NeededField>> = {
-  bar: { allRound: true, sideDeg: 180, heightsDeg: [0, 3], source: 'Common practice, no source: seen from all round' },
-  beacon: {
-    allRound: true,
-    sideDeg: 180,
-    heightsDeg: [0, 3],
-    source: 'Common practice, no source: seen from all round',
-  },
-  magnet: {
-    allRound: true,
-    sideDeg: 180,
-    heightsDeg: [0, 3],
-    source: 'Common practice, no source: seen from all round',
-  },
+  bar: { ...ALL_ROUND, heightsDeg: [0], hiddenShare: 0.15 },
+  beacon: ALL_ROUND,
+  magnet: ALL_ROUND,
   strobe: { ...BEAM, sideDeg: 40 },
   marker: SIGNAL,
   identification: SIGNAL,
@@ -94,13 +96,30 @@ export function neededBearings(needed: NeededField, normal: Direction): number[]
   return Array.from({ length: 2 * steps + 1 }, (_, index) => (ahead + (index - steps) * STEP_DEG + 360) % 360);
 }
 
+/** A bar is judged by points along it, as its heads stand; other lamps by their middle. */
+const BAR_POINTS = 8;
+
+function pointsOf(lamp: Lamp, model: LampModel, from: Position): Position[] {
+  if (model.kind !== 'bar') return [from];
+  const axis = lamp.face === 'left' || lamp.face === 'right' ? 'xMm' : 'yMm';
+  return Array.from({ length: BAR_POINTS }, (_, index) => ({
+    ...from,
+    [axis]: from[axis] + ((index + 0.5) / BAR_POINTS - 0.5) * model.face.widthMm,
+  }));
+}
+
 function hiddenIn(scene: Scene, body: Body, lamp: Lamp, model: LampModel, needed: NeededField): Hidden[] {
   const { from, normal } = lightSource(body, scene.pose, lamp, model);
+  const points = pointsOf(lamp, model, from);
+  const rays = points.length * needed.heightsDeg.length;
   const byBlocker = new Map<string, Set<number>>();
   for (const bearingDeg of neededBearings(needed, normal)) {
-    for (const heightDeg of needed.heightsDeg) {
-      const hit = castRay(scene.caster, from, directionOf(bearingDeg, heightDeg));
-      if (hit < 0) continue;
+    const hits = needed.heightsDeg.flatMap((heightDeg) => {
+      const direction = directionOf(bearingDeg, heightDeg);
+      return points.map((point) => castRay(scene.caster, point, direction)).filter((hit) => hit >= 0);
+    });
+    if (hits.length < rays * needed.hiddenShare || hits.length === 0) continue;
+    for (const hit of hits) {
       const { name } = scene.caster.solids[hit]!;
       const bearings = byBlocker.get(name) ?? new Set();
       byBlocker.set(name, bearings.add(bearingDeg));

@@ -82,6 +82,7 @@ export const {
   useSignInMutation,
   useSignOutMutation,
   useUnitsQuery,
+  useLazyUnitQuery,
   useHistoryQuery,
   useCreateUnitMutation,
   useShelfQuery,

@@ -1,7 +1,15 @@
 import { expose } from 'comlink';
 import type { Build } from '../../core/build/index.ts';
 import { overviewOf } from '../../core/keep/index.ts';
+import { shareStructure } from './shareStructure.ts';
 
-const worker = { overviewOf: (build: Build) => overviewOf(build) };
+let last: Build | null = null;
+
+const worker = {
+  overviewOf(build: Build) {
+    last = shareStructure(last, build);
+    return overviewOf(last);
+  },
+};
 export type OverviewWorker = typeof worker;
 expose(worker);

@@ -1,14 +1,15 @@
 import { type ReactNode, useMemo, useRef, useState } from 'react';
-import { type Body, type View, viewOfFace } from '../../core/body/index.ts';
+import { type Body, extent, type Pose, posed, posedPlace, type View, viewOfFace } from '../../core/body/index.ts';
 import type { Build, Face, Id, Position } from '../../core/build/index.ts';
 import { dropOn } from '../../core/place/index.ts';
+import type { LampField } from '../../core/sight/index.ts';
 import type { LengthUnit } from '../../core/units/index.ts';
 import { useSize } from '../app/useSize.ts';
 import { movedLamp, withTwinIds } from './drag.ts';
 import { Guides, Tapes } from './Guides.tsx';
 import { GlowDefs } from './LampGlyph.tsx';
 import { FindingMarks, Hits, MovingLamps, RestingLamps, Rings, Tags } from './lampLayers.tsx';
-import { type LampMark, lampMarks } from './lampMarks.ts';
+import { carrierOf, type LampMark, lampMarks } from './lampMarks.ts';
 import {
   faceOfView,
   fromPixel,
@@ -19,11 +20,13 @@ import {
   type SheetLayout,
   viewUnder,
 } from './layout.ts';
+import { ShadeLayer } from './ShadeLayer.tsx';
 import { type SheetForm, SheetFrame } from './SheetFrame.tsx';
 import { SheetKey } from './SheetKey.tsx';
 import { tagsOf } from './sheetTags.ts';
 import { usePointer } from './usePointer.ts';
 import { useZoom } from './useZoom.ts';
+import { ZoneKey, ZoneLayer } from './ZoneLayer.tsx';
 import { ZoomTools } from './ZoomTools.tsx';
 import { zoomLayout } from './zoom.ts';
 import './sheet.css';
@@ -46,6 +49,11 @@ export interface SheetProps {
   form?: Exclude<SheetForm, 'narrow'>;
   /** Lamps to point out with a mark for a finding: 'stop' or 'caution'. */
   marks?: ReadonlyMap<Id, 'stop' | 'caution'>;
+  /** Joints away from their travelling place; lamps on what moves are drawn where they go. */
+  pose?: Pose;
+  showZones?: boolean;
+  /** Field of view of a lamp: what hides it is hatched, and a ring round it says from where it is seen. */
+  field?: LampField | null;
   children?: ReactNode;
   showKey?: boolean;
 }
@@ -63,25 +71,27 @@ const NO_IDS: ReadonlySet<Id> = new Set();
  */
 export function Sheet(props: SheetProps) {
   const { body, build, unit, selection, onSelect, onMove, onDrop, armedModelKey, brightness = null } = props;
-  const { tapes = false } = props;
+  const { tapes = false, pose = TRAVELLING, field = null } = props;
   const [ref, size] = useSize<HTMLDivElement>();
   const form: SheetForm = size.width > 0 && size.width < NARROW_BELOW_PX ? 'narrow' : (props.form ?? 'full');
   const mainView = viewOfFace[build.lamps[selection[0] ?? '']?.face ?? 'left'];
   const main = form === 'narrow' ? mainView : 'left';
   const movable = onMove !== undefined;
+  const standing = useMemo(() => posed(body, pose), [body, pose]);
   const fitted = useMemo(
-    () => (size.width > 0 ? makeLayout(body, size, form, main, movable) : null),
-    [body, size, form, main, movable],
+    () => (size.width > 0 ? makeLayout(sizeOf(body, standing), size, form, main, movable) : null),
+    [body, standing, size, form, main, movable],
   );
   const zoom = useZoom(ref, fitted);
   const layout = useMemo(() => fitted && zoomLayout(fitted, zoom.zoom), [fitted, zoom.zoom]);
   const [landing, setLanding] = useState<{ x: number; y: number } | null>(null);
   const svg = useRef<SVGSVGElement>(null);
 
-  const { lamps, models } = build;
+  const { models } = build;
+  const lamps = useMemo(() => posedLamps(build.lamps, body, pose), [build.lamps, body, pose]);
   const marks = useMemo(
-    () => (layout ? lampMarks({ lamps, models }, body, layout) : []),
-    [lamps, models, body, layout],
+    () => (layout ? lampMarks({ lamps, models }, standing, layout) : []),
+    [lamps, models, standing, layout],
   );
   const tagAll = layout !== null && layout.pxPerMm >= TAG_ALL_FROM_PX_PER_MM;
   const tagOnly = tagAll ? null : selection;
@@ -89,6 +99,9 @@ export function Sheet(props: SheetProps) {
     () => (layout ? tagsOf(layout, marks, tagOnly && new Set(tagOnly)) : []),
     [layout, marks, tagOnly],
   );
+
+  const sighted = field ? build.lamps[field.lampId] : undefined;
+  const carrierOfLamp = sighted ? carrierOf(body, sighted) : '';
 
   const pointer = usePointer({
     svg,
@@ -151,7 +164,17 @@ export function Sheet(props: SheetProps) {
         <>
           <svg width={size.width} height={size.height} aria-hidden="true">
             <GlowDefs />
-            <SheetFrame body={body} layout={layout} unit={unit} form={form} />
+            <SheetFrame body={standing} layout={layout} unit={unit} form={form} />
+            {props.showZones && <ZoneLayer body={body} layout={layout} />}
+            {field && (
+              <ShadeLayer
+                body={standing}
+                layout={layout}
+                field={field}
+                mark={planMark(marks, field.lampId)}
+                carrier={carrierOfLamp}
+              />
+            )}
             <RestingLamps marks={resting} brightness={brightness} />
           </svg>
           <svg ref={svg} className="live" width={size.width} height={size.height} role="group" {...pointer.handlers}>
@@ -178,6 +201,7 @@ export function Sheet(props: SheetProps) {
         </>
       )}
       {layout && props.showKey && <SheetKey build={build} layout={layout} />}
+      {layout && props.showZones && <ZoneKey body={body} />}
       {layout && (form === 'full' || form === 'compact') && (
         <ZoomTools zoom={zoom} focus={focusMark(marks, selection)} />
       )}
@@ -186,9 +210,32 @@ export function Sheet(props: SheetProps) {
   );
 }
 
+const TRAVELLING: Pose = {};
+
+/** Lamps where they go with the joints moved; the very same record while the unit travels. */
+function posedLamps(lamps: Build['lamps'], body: Body, pose: Pose): Build['lamps'] {
+  if (Object.values(pose).every((at) => at === 0)) return lamps;
+  return Object.fromEntries(
+    Object.entries(lamps).map(([id, lamp]) => {
+      const { position } = posedPlace(body, pose, lamp);
+      return [id, position === lamp.position ? lamp : { ...lamp, position }];
+    }),
+  );
+}
+
+const planMark = (marks: readonly LampMark[], lampId: Id): LampMark | undefined =>
+  marks.find((mark) => mark.lampId === lampId && mark.view === 'plan');
+
 /** The mark that looks straight at the first selected lamp. */
 const focusMark = (marks: readonly LampMark[], selection: readonly Id[]): LampMark | undefined =>
   marks.find((mark) => mark.lampId === selection[0] && mark.faceOn);
+
+/** Room for a body with its joints moved: a raised boom stands taller than the travelling unit. */
+function sizeOf(body: Body, standing: Body): Body {
+  if (standing === body) return body;
+  const tops = standing.parts.filter((part) => part.solid).map((part) => extent(part.side, 1)[1]);
+  return { ...body, heightMm: Math.max(body.heightMm, ...tops) };
+}
 
 const COMPACT_BOTTOM_PX = 22;
 /** On a phone the tools lie along the bottom of the sheet. */

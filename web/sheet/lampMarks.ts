@@ -1,5 +1,5 @@
 /** Where each lamp is drawn on the sheet: one mark a view in which it is seen. */
-import { type Body, VIEWS, type View, viewOfFace } from '../../core/body/index.ts';
+import { type Body, partUnder, VIEWS, type View, viewOfFace } from '../../core/body/index.ts';
 import type { Build, Id, Lamp, LampModel, LightColour } from '../../core/build/index.ts';
 import { facesAway, isSeenIn, silhouetteIn } from '../../core/place/index.ts';
 import { type SheetLayout, toPixel } from './layout.ts';
@@ -58,6 +58,9 @@ export function markOf(layout: SheetLayout, view: View, lamp: Lamp, model: LampM
     faceOn: viewOfFace[lamp.face] === view,
   };
 }
+
+/** Name of the part that a lamp sits on; empty when it sits on nothing. */
+export const carrierOf = (body: Body, lamp: Lamp): string => partUnder(body, lamp.face, lamp.position)?.name ?? '';
 
 /** Which views a lamp is seen in: rays against the body, kept per lamp until the lamp itself changes. */
 const seenCache = new WeakMap<Lamp, { body: Body; model: LampModel; views: View[] }>();

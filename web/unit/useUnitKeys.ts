@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { OperationDraft, Position } from '../../core/build/index.ts';
 import { STAGES, type Stage } from '../../core/build/index.ts';
-import { centre, mirrorOperations, nudge, spreadEvenly } from '../../core/place/index.ts';
+import { centre, matchTo, mirrorOperations, nudge, spreadEvenly } from '../../core/place/index.ts';
 import { newId } from '../app/ids.ts';
 import { useApp, useAppDispatch } from '../app/store.ts';
 import { unitActions } from './unitSlice.ts';
@@ -50,6 +50,13 @@ export const KEY_LINES: KeyLine[] = [
   { keys: ['M'], words: 'mirror to the other side' },
   { keys: ['E'], words: 'spread evenly' },
   { keys: ['C'], words: 'put on the centreline' },
+  { keys: ['H'], words: 'set to the height of the first' },
+  { keys: ['G'], words: 'group or ungroup' },
+  { keys: ['L'], words: 'lock or unlock' },
+  { keys: ['R'], words: 'place a row between two edges' },
+  { keys: ['U'], words: 'copy the layout of another unit' },
+  { keys: ['V'], words: 'from where the selected lamp is seen' },
+  { keys: ['X'], words: 'zones' },
   { keys: ['Delete'], words: 'remove' },
   { keys: ['Ctrl', 'A'], words: 'select all lamps' },
   { keys: ['Esc'], words: 'let go of the selection' },
@@ -101,10 +108,17 @@ export function useUnitKeys(stage: Stage): { open: boolean; close(): void } {
         return;
       }
       if (control) return;
+      const first = build.lamps[selection[0]!];
+      const isGrouped = () =>
+        first?.groupId != null && selection.every((id) => build.lamps[id]?.groupId === first.groupId);
+      const isLocked = () => selection.every((id) => build.lamps[id]?.locked);
       const actions: Record<string, () => OperationDraft[]> = {
         m: () => mirrorOperations(build, selection, newId),
         e: () => asMove(spreadEvenly(build, body, selection)),
         c: () => asMove(centre(build, body, selection)),
+        h: () => asMove(matchTo(build, body, selection, 'zMm')),
+        g: () => [{ kind: 'editLamps', lampIds: [...selection], changes: { groupId: isGrouped() ? null : newId() } }],
+        l: () => [{ kind: 'editLamps', lampIds: [...selection], changes: { locked: !isLocked() } }],
         delete: () => [{ kind: 'removeLamps', lampIds: [...selection] }],
         backspace: () => [{ kind: 'removeLamps', lampIds: [...selection] }],
       };

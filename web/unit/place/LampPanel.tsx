@@ -1,4 +1,4 @@
-import { LinkOutlined } from '@ant-design/icons';
+import { LinkOutlined, LockOutlined, UnlockOutlined } from '@ant-design/icons';
 import { Button, Select, Tooltip } from 'antd';
 import { partUnder } from '../../../core/body/index.ts';
 import type { Lamp, LightColour, Position } from '../../../core/build/index.ts';
@@ -8,6 +8,7 @@ import { useShelfQuery } from '../../app/api.ts';
 import { LIGHT } from '../../app/tokens.ts';
 import { LengthInput } from '../LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
+import { MountSection } from './MountSection.tsx';
 
 const FACE_WORDS: Record<Lamp['face'], string> = {
   front: 'front',
@@ -56,6 +57,17 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
             )}
           </span>
         </div>
+        {mayEdit && (
+          <Tooltip title={lamp.locked ? 'Unlock, so that it can be moved (L)' : 'Lock it where it is (L)'}>
+            <Button
+              size="small"
+              aria-label={lamp.locked ? 'Unlock' : 'Lock'}
+              aria-pressed={lamp.locked}
+              icon={lamp.locked ? <LockOutlined /> : <UnlockOutlined />}
+              onClick={() => act({ kind: 'editLamps', lampIds: ids, changes: { locked: !lamp.locked } })}
+            />
+          </Tooltip>
+        )}
         {twin && mayEdit && (
           <Tooltip title="Each then moves on its own">
             <Button size="small" onClick={() => act({ kind: 'editLamps', lampIds: ids, changes: { pairId: null } })}>
@@ -143,6 +155,7 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
         <TapeField label="From ground" axis="zMm" lamp={lamp} onCommit={move('zMm')} />
       </div>
       <OtherEdges lamp={lamp} unit={preferences.length} />
+      <MountSection lamp={lamp} model={model} part={on} />
       {newer && (
         <p className="state note">
           The shelf has a newer version of this model.

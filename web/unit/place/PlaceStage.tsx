@@ -1,17 +1,40 @@
-import { useCallback, useMemo, useState } from 'react';
-import type { Face, Id, Position } from '../../../core/build/index.ts';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { Pose } from '../../../core/body/index.ts';
+import type { Build, Face, Id, Position } from '../../../core/build/index.ts';
 import { nudge, placeLampOperation } from '../../../core/place/index.ts';
+import type { FieldOptions } from '../../../core/sight/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
+import { carrierOf } from '../../sheet/lampMarks.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
 import { Findings } from '../Findings.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
+import { CopyForm } from './CopyForm.tsx';
+import { FieldMap } from './FieldMap.tsx';
 import { GroupPanel } from './GroupPanel.tsx';
 import { LampPanel } from './LampPanel.tsx';
 import { PlaceTools } from './PlaceTools.tsx';
+import { RowForm } from './RowForm.tsx';
+import { RulesPanel } from './RulesPanel.tsx';
+import { type Overlay, SheetViews } from './SheetViews.tsx';
 import { ShelfList } from './ShelfList.tsx';
+import { useField } from './useField.ts';
+
+const TRAVELLING: Pose = {};
+/** Codes of findings about place, body and mount: M12, M15, M20 and M23 to M37. */
+const PLACE_CODES = new Set(['M12', 'M15', 'M20', ...Array.from({ length: 15 }, (_, index) => `M${23 + index}`)]);
+/** What is missing from a box is no fault of the place. */
+const NOT_OF_PLACE = new Set(['M20', 'M29', 'M30']);
+
+/** Lamps of a group are chosen together. */
+function withGroups(lamps: Build['lamps'], ids: readonly Id[]): Id[] {
+  const groups = new Set(ids.flatMap((id) => lamps[id]?.groupId ?? []));
+  if (groups.size === 0) return [...ids];
+  const members = Object.values(lamps).filter((lamp) => lamp.groupId !== null && groups.has(lamp.groupId));
+  return [...new Set([...ids, ...members.map((lamp) => lamp.id)])];
+}
 
 /** Lamps within this of the centreline are put on it and stay single. */
 const SNAP_TO_CENTRE_MM = 60;
@@ -23,7 +46,13 @@ export function PlaceStage() {
   const { data: shelf = [] } = useShelfQuery();
   const [armed, setArmed] = useState<string | null>(null);
 
-  const select = useCallback((ids: Id[]) => dispatch(unitActions.selected(ids)), [dispatch]);
+  const [pose, setPose] = useState<Pose>(TRAVELLING);
+  const [overlay, setOverlay] = useState<Overlay>('none');
+  const [form, setForm] = useState<'row' | 'copy' | null>(null);
+  const travelling = Object.values(pose).every((at) => at === 0);
+
+  const { lamps } = build;
+  const select = useCallback((ids: Id[]) => dispatch(unitActions.selected(withGroups(lamps, ids))), [dispatch, lamps]);
   const move = useCallback(
     (ids: Id[], by: Partial<Position>) => act({ kind: 'moveLamps', moves: nudge(build, body, ids, by) }),
     [act, build, body],
@@ -46,13 +75,13 @@ export function PlaceStage() {
   );
 
   const findings = useMemo(
-    () => (overview?.findings ?? []).filter((finding) => ['M26', 'M30', 'M33'].includes(finding.code)),
+    () => (overview?.findings ?? []).filter((finding) => PLACE_CODES.has(finding.code)),
     [overview],
   );
   const marks = useMemo(() => {
     const found = new Map<Id, 'stop' | 'caution'>();
     for (const finding of findings) {
-      if (finding.code === 'M30') continue; // a missing kit is no fault of the place
+      if (finding.severity === 'note' || NOT_OF_PLACE.has(finding.code)) continue;
       for (const id of finding.place.lampIds)
         if (finding.severity === 'stop' || !found.has(id))
           found.set(id, finding.severity === 'stop' ? 'stop' : 'caution');
@@ -63,37 +92,72 @@ export function PlaceStage() {
   const single = selection.length === 1 ? build.lamps[selection[0]!] : undefined;
   const ofSelection = findings.filter((finding) => selection.some((id) => finding.place.lampIds.includes(id)));
 
+  const options = useMemo((): FieldOptions => ({ pose }), [pose]);
+  const field = useField(build, overlay === 'sight' ? (selection[0] ?? null) : null, options);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!mayEdit || event.ctrlKey || event.metaKey) return;
+      if ((event.target as HTMLElement).closest('input, textarea, .ant-select, .ant-modal')) return;
+      if (event.key.toLowerCase() === 'r') setForm('row');
+      if (event.key.toLowerCase() === 'u') setForm('copy');
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [mayEdit]);
+
   return (
     <div className="split">
-      <Sheet
-        body={body}
-        build={build}
-        unit={preferences.length}
-        selection={selection}
-        onSelect={select}
-        onMove={mayEdit ? move : undefined}
-        onDrop={mayEdit ? drop : undefined}
-        armedModelKey={armed}
-        tapes
-        marks={marks}
-        showKey
-      >
-        {mayEdit && <PlaceTools selection={selection} />}
-        {armed && (
-          <div className="arm-hint">
-            Click a view to place it. Off the centreline it comes as a mirrored pair. Esc lets go.
-          </div>
-        )}
-      </Sheet>
+      <div className="field-stack with-bar">
+        <SheetViews body={body} pose={pose} onPose={setPose} overlay={overlay} onOverlay={setOverlay} />
+        <Sheet
+          body={body}
+          build={build}
+          unit={preferences.length}
+          selection={selection}
+          onSelect={select}
+          onMove={mayEdit && travelling ? move : undefined}
+          onDrop={mayEdit && travelling ? drop : undefined}
+          pose={pose}
+          showZones={overlay === 'zones'}
+          field={field}
+          armedModelKey={armed}
+          tapes={travelling && overlay === 'none'}
+          marks={marks}
+          showKey={overlay !== 'zones'}
+        >
+          {mayEdit && <PlaceTools selection={selection} onRow={() => setForm('row')} onCopy={() => setForm('copy')} />}
+          {!travelling && <div className="arm-hint">Lamps are moved with every joint as it travels.</div>}
+          {overlay === 'sight' && selection.length === 0 && (
+            <div className="arm-hint">Choose a lamp to see what hides it.</div>
+          )}
+          {armed && (
+            <div className="arm-hint">
+              Click a view to place it. Off the centreline it comes as a mirrored pair. Esc lets go.
+            </div>
+          )}
+        </Sheet>
+      </div>
       <aside className="panel" aria-label="Place">
         {single && <LampPanel lamp={single} />}
+        {field && single && <FieldMap field={field} tag={single.tag} carrier={carrierOf(body, single)} />}
         {selection.length > 1 && <GroupPanel ids={selection} />}
         <Findings
           findings={selection.length > 0 ? ofSelection : findings}
           empty={selection.length > 0 ? 'Nothing against this place.' : 'Nothing against the layout.'}
         />
         {mayEdit && <ShelfList entries={shelf} armed={armed} onArm={setArmed} />}
+        {selection.length === 0 && <RulesPanel />}
       </aside>
+      {form === 'row' && (
+        <RowForm
+          onClose={() => setForm(null)}
+          onPlaced={(ids) => {
+            select(ids);
+            setForm(null);
+          }}
+        />
+      )}
+      {form === 'copy' && <CopyForm onClose={() => setForm(null)} />}
     </div>
   );
 }

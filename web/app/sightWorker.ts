@@ -1,0 +1,11 @@
+import { expose } from 'comlink';
+import type { Build, Id } from '../../core/build/index.ts';
+import { bodyOf } from '../../core/rules/index.ts';
+import { type FieldOptions, type LampField, lampFields } from '../../core/sight/index.ts';
+
+const worker = {
+  lampFields: (build: Build, lampIds: Id[], options: FieldOptions): LampField[] =>
+    lampFields(build, bodyOf(build), lampIds, options),
+};
+export type SightWorker = typeof worker;
+expose(worker);

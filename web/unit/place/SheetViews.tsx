@@ -1,0 +1,55 @@
+import { EyeOutlined, WarningOutlined } from '@ant-design/icons';
+import { Segmented } from 'antd';
+import { useEffect } from 'react';
+import type { Body, Pose } from '../../../core/body/index.ts';
+
+export type Overlay = 'none' | 'zones' | 'sight';
+
+/** What is laid over the sheet, and in which position each joint is shown. */
+export function SheetViews({
+  body,
+  pose,
+  onPose,
+  overlay,
+  onOverlay,
+}: {
+  body: Body;
+  pose: Pose;
+  onPose(pose: Pose): void;
+  overlay: Overlay;
+  onOverlay(overlay: Overlay): void;
+}) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey) return;
+      if ((event.target as HTMLElement).closest('input, textarea, .ant-select, .ant-modal')) return;
+      const wanted = { x: 'zones', v: 'sight' }[event.key.toLowerCase()] as Overlay | undefined;
+      if (wanted) onOverlay(overlay === wanted ? 'none' : wanted);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [overlay, onOverlay]);
+  const toggle = (wanted: Overlay) => () => onOverlay(overlay === wanted ? 'none' : wanted);
+  return (
+    <div className="sheet-views" role="toolbar" aria-label="What the sheet shows">
+      <button type="button" aria-pressed={overlay === 'sight'} onClick={toggle('sight')}>
+        <EyeOutlined aria-hidden /> Sight <span className="key">V</span>
+      </button>
+      <button type="button" aria-pressed={overlay === 'zones'} onClick={toggle('zones')}>
+        <WarningOutlined aria-hidden /> Zones <span className="key">X</span>
+      </button>
+      {body.joints.map((joint) => (
+        <span key={joint.id} className="joint">
+          <span>{joint.name}</span>
+          <Segmented
+            size="small"
+            aria-label={joint.name}
+            value={pose[joint.id] ?? 0}
+            options={joint.positions.map(({ name, at }) => ({ label: name, value: at }))}
+            onChange={(at) => onPose({ ...pose, [joint.id]: at as number })}
+          />
+        </span>
+      ))}
+    </div>
+  );
+}
