@@ -15,6 +15,7 @@ import type { Database } from './database/connect.ts';
 import { documentRoutes } from './documents/routes.ts';
 import { ApiError, type ErrorIssue } from './errors.ts';
 import { liveRoutes } from './live/routes.ts';
+import { photoRoutes } from './photos/routes.ts';
 import { shelfRoutes } from './shelf/routes.ts';
 import { shelfService } from './shelf/service.ts';
 import { unitRoutes } from './units/routes.ts';
@@ -97,6 +98,7 @@ export async function buildApp({
   await app.register(unitRoutes, { units });
   await app.register(shelfRoutes, { shelf });
   await app.register(liveRoutes, { units });
+  await app.register(photoRoutes, { database });
   await app.register(documentRoutes, { units, shelf });
 
   if (webFolder && existsSync(path.join(webFolder, 'index.html'))) {

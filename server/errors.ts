@@ -10,6 +10,7 @@ export const ERRORS = {
   UNIT_NOT_FOUND: { status: 404, message: 'There is no such unit in the yard.' },
   TAG_TAKEN: { status: 409, message: 'A unit with this tag stands in the yard already. Choose another tag.' },
   BODY_REFUSED: { status: 400, message: 'The body cannot be built with these dimensions.' },
+  NOT_A_PICTURE: { status: 400, message: 'That is no picture that can be read. Send a JPEG, PNG or WebP.' },
   NOT_FOUND: { status: 404, message: 'There is nothing at this address.' },
   UNEXPECTED: {
     status: 500,

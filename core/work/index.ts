@@ -1,2 +1,3 @@
 export * from './partsList.ts';
 export * from './steps.ts';
+export * from './surveyList.ts';

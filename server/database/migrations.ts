@@ -67,6 +67,18 @@ const MIGRATIONS: Migration[] = [
       }
     },
   },
+  {
+    name: '002-photos',
+    async up(query) {
+      await query.sequelize.query(`CREATE TABLE photos (
+        id CHAR(36) PRIMARY KEY, unit_id CHAR(36) NOT NULL, width INT NOT NULL, height INT NOT NULL,
+        bytes MEDIUMBLOB NOT NULL, at DATETIME(3) NOT NULL,
+        INDEX (unit_id), FOREIGN KEY (unit_id) REFERENCES units(id) ON DELETE CASCADE)`);
+    },
+    async down(query) {
+      await query.dropTable('photos');
+    },
+  },
 ];
 
 /** Brings the database to today's shape. Names of the steps that ran. */

@@ -91,6 +91,15 @@ export interface SettingRow {
   value: string;
 }
 
+export interface PhotoRow {
+  id: string;
+  unitId: string;
+  width: number;
+  height: number;
+  bytes: Buffer;
+  at: Date;
+}
+
 type Table<Row extends object> = ModelStatic<Model<Row, Row>>;
 
 export interface Tables {
@@ -102,6 +111,7 @@ export interface Tables {
   feeds: Table<FeedRow>;
   patterns: Table<PatternRow>;
   readings: Table<ReadingRow>;
+  photos: Table<PhotoRow>;
   shelf: Table<ShelfRow>;
   settings: Table<SettingRow>;
 }
@@ -188,6 +198,14 @@ export function defineTables(sequelize: Sequelize): Tables {
       quantity: text(10),
       value: number(),
       byName: text(80),
+      at: moment(),
+    }),
+    photos: table('photos', {
+      id: key(),
+      unitId: uuid(),
+      width: whole(),
+      height: whole(),
+      bytes: { type: DataTypes.BLOB('medium'), allowNull: false },
       at: moment(),
     }),
     shelf: table('shelf', {

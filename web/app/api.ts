@@ -93,3 +93,22 @@ export function errorSentence(error: unknown): string {
   const data = (error as { data?: { error?: { message?: string } } } | undefined)?.data;
   return data?.error?.message ?? 'The server cannot be reached. Check the network and try again.';
 }
+
+export type PhotoSent = { ok: true; width: number; height: number } | { ok: false; message: string };
+
+/** Sends one picture; safe to repeat with the same id. */
+export async function uploadPhoto(unitId: string, photoId: string, file: File): Promise<PhotoSent> {
+  try {
+    const response = await fetch(`/api/units/${unitId}/photos/${photoId}`, {
+      method: 'PUT',
+      headers: { ...csrfHeaders(), 'content-type': file.type },
+      body: file,
+    });
+    const data = (await response.json()) as { width: number; height: number };
+    return response.ok
+      ? { ok: true, width: data.width, height: data.height }
+      : { ok: false, message: errorSentence({ data }) };
+  } catch (error) {
+    return { ok: false, message: errorSentence(error) };
+  }
+}

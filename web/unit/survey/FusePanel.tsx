@@ -102,9 +102,11 @@ export function FusePanel() {
               </span>
               <span className="slot-text">
                 <b>{slot.reservedFor ? 'kept' : slot.feeds || 'spare'}</b>
-                <small>{WHEN_SHORT[when]}</small>
+                <small>
+                  {WHEN_SHORT[when]}
+                  {tapped.has(slot.id) && <span className="tapped">tapped</span>}
+                </small>
               </span>
-              {tapped.has(slot.id) && <span className="tapped">tapped</span>}
             </button>
           );
         })}

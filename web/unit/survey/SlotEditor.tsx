@@ -1,16 +1,16 @@
 import { CloseOutlined } from '@ant-design/icons';
-import { Button, Input, InputNumber, Popconfirm, Select } from 'antd';
-import { useEffect, useState } from 'react';
+import { Button, InputNumber, Popconfirm, Select } from 'antd';
 import type { Slot } from '../../../core/build/index.ts';
 import { BLADE_FUSES, SLOT_WHEN_WORDS, slotWhen } from '../../../core/feed/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 import { slotsInOrder } from './FusePanel.tsx';
+import { MeterField, TextField } from './fields.tsx';
 
 /** One slot, as one stands before it with a meter: what is in it, what it feeds, what was read. */
 export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
-  const { build, mayEdit, act } = useUnit();
+  const { build, body, mayEdit, act } = useUnit();
   const dispatch = useAppDispatch();
   const when = slotWhen(slot, build.electrics.systemVoltageV);
   const order = slotsInOrder(build.slots);
@@ -44,6 +44,14 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
           disabled={!mayEdit}
           onCommit={(keyOnV) => act({ kind: 'recordSlotReading', slotId: slot.id, changes: { keyOnV } })}
         />
+        {body.hasEngine && (
+          <MeterField
+            label="Running"
+            value={slot.reading.runningV}
+            disabled={!mayEdit}
+            onCommit={(runningV) => act({ kind: 'recordSlotReading', slotId: slot.id, changes: { runningV } })}
+          />
+        )}
       </div>
       <div className="form-row">
         <span>Label</span>
@@ -131,73 +139,5 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
         )}
       </footer>
     </section>
-  );
-}
-
-/** A meter's display: typed, kept when the field is left. Empty means not read. */
-function MeterField({
-  label,
-  value,
-  disabled,
-  onCommit,
-}: {
-  label: string;
-  value: number | null;
-  disabled: boolean;
-  onCommit(value: number | null): void;
-}) {
-  const [text, setText] = useState(value === null ? '' : String(value));
-  useEffect(() => setText(value === null ? '' : String(value)), [value]);
-  const commit = () => {
-    const parsed = text.trim() === '' ? null : Number(text.replace(',', '.'));
-    if (parsed !== null && (!Number.isFinite(parsed) || parsed < 0 || parsed > 60))
-      return setText(value === null ? '' : String(value));
-    if (parsed !== value) onCommit(parsed);
-  };
-  return (
-    <label className="meter-field">
-      <span>{label}</span>
-      <input
-        inputMode="decimal"
-        aria-label={`${label}, volts`}
-        placeholder="– –"
-        value={text}
-        disabled={disabled}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={commit}
-        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-      />
-      <i>V</i>
-    </label>
-  );
-}
-
-function TextField({
-  label,
-  value,
-  placeholder,
-  disabled,
-  onCommit,
-}: {
-  label: string;
-  value: string;
-  placeholder?: string;
-  disabled: boolean;
-  onCommit(value: string): void;
-}) {
-  const [text, setText] = useState(value);
-  useEffect(() => setText(value), [value]);
-  const commit = () => text.trim() !== value && onCommit(text.trim());
-  return (
-    <Input
-      aria-label={label}
-      placeholder={placeholder}
-      maxLength={60}
-      value={text}
-      disabled={disabled}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={commit}
-      onPressEnter={commit}
-    />
   );
 }
