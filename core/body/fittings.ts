@@ -439,6 +439,133 @@ const OWN: Record<string, Own> = {
       ],
     };
   },
+  'box-truck': (of) => ({
+    zones: [
+      {
+        id: 'doors',
+        name: 'rear doors and their swing',
+        kind: 'hands',
+        x: [of('box').x[1] - 20, of('box').x[1] + 40],
+        y: [-220, 220],
+        z: [1200, 1900],
+      },
+    ],
+    behind: [{ partId: 'box', what: 'lining and goods', depthMm: 45 }],
+  }),
+  pickup: (of) => {
+    const gate = of('tailgate');
+    return {
+      joints: [
+        {
+          id: 'tailgate',
+          name: 'Tailgate',
+          motion: { kind: 'turn', about: 'y', pivot: [middle(gate.x), gate.z[0]] },
+          partIds: ['tailgate'],
+          positions: [
+            { name: 'up', at: 0 },
+            { name: 'dropped', at: -90 },
+          ],
+        },
+      ],
+      zones: [
+        {
+          id: 'load',
+          name: 'load bed',
+          kind: 'load',
+          x: [of('bed-floor').x[0] + 40, gate.x[0] - 20],
+          y: [of('bed-floor').y[0] + 20, of('bed-floor').y[1] - 20],
+          z: [680, 1400],
+        },
+        { id: 'engine', name: 'engine bay', kind: 'hot', x: [150, 1300], y: [-600, 600], z: [500, 1000] },
+      ],
+      behind: [{ partId: 'cab', what: 'roof lining and curtain air bags', depthMm: 30 }],
+      passes: [
+        {
+          id: 'bed-corner',
+          name: 'drain plug in the bed corner',
+          kind: 'plug',
+          position: at(of('bed-floor').x[0] + 60, of('bed-floor').y[1] - 60, 650),
+          diameterMm: 20,
+          wet: true,
+        },
+      ],
+    };
+  },
+  'flatbed-trailer': (of) => ({
+    zones: [
+      {
+        id: 'load',
+        name: 'load space',
+        kind: 'load',
+        x: [of('bulkhead').x[1] + 40, of('bed').x[1] - 60],
+        y: [of('bed').y[0] + 60, of('bed').y[1] - 60],
+        z: [of('bed').z[1], of('bed').z[1] + 1200],
+      },
+      {
+        id: 'straps',
+        name: 'straps and winches',
+        kind: 'strike',
+        x: [of('bed').x[0] + 200, of('bed').x[1] - 200],
+        y: [of('bed').y[1] - 10, of('bed').y[1] + 60],
+        z: [of('bed').z[0], of('bed').z[1]],
+      },
+      {
+        id: 'straps-right',
+        name: 'straps and winches',
+        kind: 'strike',
+        x: [of('bed').x[0] + 200, of('bed').x[1] - 200],
+        y: [of('bed').y[0] - 60, of('bed').y[0] + 10],
+        z: [of('bed').z[0], of('bed').z[1]],
+      },
+    ],
+  }),
+  loader: (of) => {
+    const arm = of('arm-left');
+    const frame = of('front-frame');
+    const lifted = [...pair('arm'), 'bucket'];
+    return {
+      joints: [
+        {
+          id: 'arms',
+          name: 'Arms',
+          motion: { kind: 'turn', about: 'y', pivot: [arm.x[1] - 110, arm.z[1] - 120] },
+          partIds: lifted,
+          positions: [
+            { name: 'carrying', at: 0 },
+            { name: 'half up', at: -30 },
+            { name: 'up', at: -62 },
+          ],
+        },
+        {
+          id: 'steering',
+          name: 'Steering',
+          motion: { kind: 'turn', about: 'z', pivot: [frame.x[1] + 40, 0] },
+          partIds: [...lifted, 'front-frame', ...pair('front-wheel'), ...pair('front-guard')],
+          positions: [
+            { name: 'straight', at: 0 },
+            { name: 'left', at: 35 },
+            { name: 'right', at: -35 },
+          ],
+        },
+      ],
+      zones: [
+        {
+          id: 'joint',
+          name: 'steering joint',
+          kind: 'pinch',
+          x: [frame.x[1] - 120, frame.x[1] + 220],
+          y: [-900, 900],
+          z: [400, 1200],
+        },
+        { id: 'stack', name: 'exhaust', kind: 'hot', x: of('stack').x, y: of('stack').y, z: of('stack').z },
+        { id: 'bucket', name: 'bucket', kind: 'strike', x: of('bucket').x, y: of('bucket').y, z: of('bucket').z },
+      ],
+      behind: [
+        { partId: 'cab', what: 'roof lining', depthMm: 40 },
+        { partId: 'hood', what: 'engine and fan', depthMm: 120 },
+      ],
+    };
+  },
   'boat-trailer': (of) => ({
     zones: [
       {

@@ -2,13 +2,24 @@ import { ok, type Result, refused } from '../result.ts';
 import type { Body, BodyTemplate } from './bodyModel.ts';
 import { fittingsOf } from './fittings.ts';
 import { extent } from './outline.ts';
+import { loader } from './templates/loader.ts';
 import { telehandler, tractor } from './templates/machines.ts';
 import { motorcycle } from './templates/motorcycle.ts';
+import { pickup } from './templates/pickup.ts';
 import { TRAILERS } from './templates/trailers.ts';
 import { TRUCKS } from './templates/trucks.ts';
 import { van } from './templates/van.ts';
 
-export const BODY_TEMPLATES: readonly BodyTemplate[] = [...TRUCKS, van, ...TRAILERS, tractor, telehandler, motorcycle];
+export const BODY_TEMPLATES: readonly BodyTemplate[] = [
+  ...TRUCKS,
+  pickup,
+  van,
+  ...TRAILERS,
+  tractor,
+  telehandler,
+  loader,
+  motorcycle,
+];
 
 export const templateById = (bodyId: string): BodyTemplate | undefined => BODY_TEMPLATES.find((t) => t.id === bodyId);
 

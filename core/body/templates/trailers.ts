@@ -237,6 +237,52 @@ export const tiltTrailer = trailer(
   },
 );
 
+export const flatbedTrailer = trailer(
+  'flatbed-trailer',
+  'Flatbed trailer',
+  {
+    ...rules(7200, 2500, 1500),
+    bedHeightMm: { name: 'Bed height', defaultMm: 900, minimumMm: 640, maximumMm: 1300 },
+  },
+  2,
+  (frame, { bedHeightMm = 900 }) => {
+    const { bedStartMm: start, lengthMm: end, halfWidthMm: half } = frame;
+    const edge = half + 225;
+    const pockets = [0.08, 0.29, 0.5, 0.71, 0.92].map((at) => start + (end - start) * at);
+    return [
+      part(
+        'bed',
+        'Bed',
+        'body',
+        { x: [start, end], y: [-edge, edge], z: [bedHeightMm - 120, bedHeightMm], radiusMm: 8 },
+        {
+          thicknessMm: 5,
+          details: {
+            sides: pockets.map((x) => patchBox('line', x - 40, bedHeightMm - 105, x + 40, bedHeightMm - 25, 6)),
+            plan: [-0.75, -0.5, -0.25, 0, 0.25, 0.5, 0.75].map((at) =>
+              line('faint', [start + 20, edge * at], [end - 20, edge * at]),
+            ),
+          },
+        },
+      ),
+      part(
+        'bulkhead',
+        'Front bulkhead',
+        'body',
+        { x: [start, start + 70], y: [-edge + 60, edge - 60], z: [bedHeightMm, bedHeightMm + 900], radiusMm: 15 },
+        { details: { front: [line('faint', [-edge + 90, bedHeightMm + 450], [edge - 90, bedHeightMm + 450])] } },
+      ),
+      part(
+        'tail-beam',
+        'Tail beam',
+        'body',
+        { x: [end - 90, end], y: [-edge, edge], z: [520, bedHeightMm - 120], radiusMm: 12 },
+        { details: { rear: twice(0, ring('lens', edge - 140, 650, 50), ring('lens', edge - 300, 650, 50)) } },
+      ),
+    ];
+  },
+);
+
 export const boatTrailer = trailer('boat-trailer', 'Boat trailer', rules(6400, 2250, 1500), 1, (frame) => {
   const { bedStartMm: start, lengthMm: end, halfWidthMm: half } = frame;
   const keel: Point[] = [
@@ -366,4 +412,4 @@ export const pumpTrailer = trailer('pump-trailer', 'Water pump trailer', rules(4
   ];
 });
 
-export const TRAILERS = [tiltTrailer, boatTrailer, pumpTrailer];
+export const TRAILERS = [tiltTrailer, flatbedTrailer, boatTrailer, pumpTrailer];

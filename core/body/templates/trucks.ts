@@ -2,6 +2,7 @@
 import type { BodyPart, BodyTemplate, ParameterRule } from '../bodyModel.ts';
 import { type Point, rectangle, rounded } from '../outline.ts';
 import { bothSides, curve, line, movedBack, part, patch, patchBox, ring, shaped, twice } from '../parts.ts';
+import { PLOW_BEYOND_MM, vPlow } from './plows.ts';
 import { type TruckFrame, truckCab, truckChassis, truckEdges, truckFrame, WHEEL_RADIUS_MM } from './truckCab.ts';
 
 const rule = (name: string, defaultMm: number, minimumMm: number, maximumMm: number): ParameterRule => ({
@@ -448,44 +449,10 @@ export const gritter = truck(
       ),
     ];
   },
-  ({ halfWidthMm }, { plowLengthMm = 1100 }) => {
-    const wing = halfWidthMm + 180;
-    return {
-      lengthMm: plowLengthMm,
-      parts: [
-        ...bothSides(
-          part(
-            'wing',
-            'Plow wing',
-            'metal',
-            { x: [0, plowLengthMm - 200], y: [0, wing], z: [60, 900] },
-            {
-              plan: [
-                [0, 0],
-                [plowLengthMm - 330, wing],
-                [plowLengthMm - 200, wing],
-                [180, 0],
-              ],
-              thicknessMm: 5,
-              details: {
-                front: [
-                  line('faint', [wing * 0.5, 60], [wing * 0.5, 900]),
-                  line('line', [30, 150], [wing, 150]),
-                  line('faint', [0, 760], [wing, 860]),
-                ],
-              },
-            },
-          ),
-        ),
-        part('plow-lift', 'Plow lift', 'metal', {
-          x: [150, plowLengthMm + 60],
-          y: [-260, 260],
-          z: [430, 560],
-          radiusMm: 20,
-        }),
-      ],
-    };
-  },
+  ({ halfWidthMm }, { plowLengthMm = 1100 }) => ({
+    lengthMm: plowLengthMm,
+    parts: vPlow(plowLengthMm, halfWidthMm + PLOW_BEYOND_MM),
+  }),
 );
 
 export const signBoardTruck = truck(
@@ -618,4 +585,60 @@ export const sweeper = truck('sweeper', 'Road sweeper', truckRules(6900, 3600), 
   ];
 });
 
-export const TRUCKS = [recoveryTruck, dropSideTruck, gritter, signBoardTruck, sweeper];
+export const boxTruck = truck(
+  'box-truck',
+  'Box truck',
+  { ...truckRules(7600, 4300), boxHeightMm: rule('Box top above ground', 3350, 2600, 4000) },
+  (frame, { boxHeightMm = 3350 }) => {
+    const start = frame.cabEndMm + 150;
+    const end = frame.size.lengthMm - 40;
+    const half = frame.halfWidthMm;
+    const bay = (end - start) / 6;
+    return [
+      part(
+        'box',
+        'Box',
+        'body',
+        { x: [start, end], y: [-half, half], z: [1010, boxHeightMm], radiusMm: 30 },
+        {
+          material: 'aluminium',
+          thicknessMm: 2,
+          details: {
+            sides: [
+              ...[1, 2, 3, 4, 5].map((n) =>
+                line('faint', [start + bay * n, 1040], [start + bay * n, boxHeightMm - 40]),
+              ),
+              line('line', [start + 20, 1110], [end - 20, 1110]),
+              line('faint', [start + 20, boxHeightMm - 90], [end - 20, boxHeightMm - 90]),
+            ],
+            rear: [
+              patchBox('panel', -half + 70, 1090, half - 70, boxHeightMm - 90, 12),
+              line('line', [0, 1090], [0, boxHeightMm - 90]),
+              ...twice(
+                0,
+                line('faint', [90, 1120], [90, boxHeightMm - 120]),
+                patchBox('faint', 60, 1700, 120, 1860, 10),
+              ),
+            ],
+            plan: [1, 2, 3, 4, 5].map((n) =>
+              line('faint', [start + bay * n, -half + 30], [start + bay * n, half - 30]),
+            ),
+            front: [line('faint', [-half + 60, boxHeightMm - 120], [half - 60, boxHeightMm - 120])],
+          },
+        },
+      ),
+      ...bothSides(
+        part(
+          'guard-rail',
+          'Side guard',
+          'metal',
+          { x: [frame.cabEndMm + 400, frame.rearAxleMm - 640], y: [half - 60, half - 20], z: [420, 860], radiusMm: 10 },
+          { details: { left: [line('line', [frame.cabEndMm + 420, 640], [frame.rearAxleMm - 660, 640])] } },
+        ),
+      ),
+      rearStep(frame, end - 30),
+    ];
+  },
+);
+
+export const TRUCKS = [recoveryTruck, dropSideTruck, boxTruck, gritter, signBoardTruck, sweeper];
