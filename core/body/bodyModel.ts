@@ -3,6 +3,7 @@
  * the five drawn views, the plan glyph, the skin under a lamp and blocked views all come from these three outlines.
  * Coordinates: x from the front-most point rearwards, y from the centreline to the left, z up from the ground.
  */
+import type { OwnOutlines } from '../build/index.ts';
 import type { Outline, Point } from './outline.ts';
 
 export type View = 'front' | 'left' | 'plan' | 'right' | 'rear';
@@ -121,7 +122,7 @@ export interface BodyTemplate {
   group: 'truck' | 'van' | 'trailer' | 'machine' | 'cycle';
   parameters: Record<string, ParameterRule>;
   hasEngine: boolean;
-  build(parameters: Record<string, number>): BodyPlan;
+  build(parameters: Record<string, number>, outlines?: OwnOutlines | null): BodyPlan;
 }
 
 /** What a template makes for one set of parameters. */
@@ -152,4 +153,13 @@ export interface Body extends BodyPlan, Fittings {
   lengthMm: number;
   widthMm: number;
   heightMm: number;
+  /** How far everything reaches, attachments included: what a drawing needs room for. */
+  span: Span;
+}
+
+export interface Span {
+  fromMm: number;
+  toMm: number;
+  wideMm: number;
+  topMm: number;
 }

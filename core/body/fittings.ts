@@ -118,6 +118,46 @@ const lockers: Behind[] = ['locker', 'rear-locker'].flatMap((id) =>
 const CLOSED =
   /^(post|boom|headboard|mast|crossbar|rails|stabiliser|board-frame|drawbar|tail-beam|lamp-board|link|frame|fork)/;
 
+const plowLift = (partIds: readonly string[]): Joint => ({
+  id: 'plow-lift',
+  name: 'Plow',
+  motion: { kind: 'slide', along: 'z' },
+  partIds,
+  positions: [
+    { name: 'down', at: 0 },
+    { name: 'raised', at: 320 },
+  ],
+});
+
+function vPlowFittings(of: (id: string) => Extents): { joints: Joint[]; zones: Zone[] } {
+  const wing = of('wing-left');
+  const wingJoint = (side: 'left' | 'right', sign: 1 | -1): Joint => ({
+    id: `wing-${side}`,
+    name: side === 'left' ? 'Left wing' : 'Right wing',
+    motion: { kind: 'turn', about: 'z', pivot: [wing.x[0] + 110, 0] },
+    partIds: [`wing-${side}`],
+    positions: [
+      { name: 'vee', at: 0 },
+      { name: 'straight', at: sign * 28 },
+      { name: 'scoop', at: sign * 52 },
+    ],
+  });
+  return {
+    joints: [wingJoint('left', 1), wingJoint('right', -1), plowLift(['wing-left', 'wing-right'])],
+    zones: [
+      {
+        id: 'plow-hinge',
+        name: 'wing hinge',
+        kind: 'pinch',
+        x: [wing.x[0] - 30, wing.x[0] + 260],
+        y: [-160, 160],
+        z: [40, 920],
+      },
+      { id: 'plow-edge', name: 'cutting edge', kind: 'strike', x: wing.x, y: [-wing.y[1], wing.y[1]], z: [0, 330] },
+    ],
+  };
+}
+
 const OWN: Record<string, Own> = {
   'recovery-truck': (of) => {
     const boom = of('boom');
@@ -221,45 +261,44 @@ const OWN: Record<string, Own> = {
       behind: lockers,
     };
   },
-  gritter: (of) => {
-    const wing = of('wing-left');
-    const hopper = of('hopper');
-    const wingJoint = (side: 'left' | 'right', sign: 1 | -1): Joint => ({
-      id: `wing-${side}`,
-      name: side === 'left' ? 'Left wing' : 'Right wing',
-      motion: { kind: 'turn', about: 'z', pivot: [wing.x[0] + 110, 0] },
-      partIds: [`wing-${side}`],
-      positions: [
-        { name: 'vee', at: 0 },
-        { name: 'straight', at: sign * 28 },
-        { name: 'scoop', at: sign * 52 },
-      ],
-    });
+  'v-plow': vPlowFittings,
+  'straight-plow': (of) => {
+    const blade = of('blade');
     return {
       joints: [
-        wingJoint('left', 1),
-        wingJoint('right', -1),
         {
-          id: 'plow-lift',
-          name: 'Plow',
-          motion: { kind: 'slide', along: 'z' },
-          partIds: ['wing-left', 'wing-right'],
+          id: 'blade',
+          name: 'Blade',
+          motion: { kind: 'turn', about: 'z', pivot: [blade.x[1], 0] },
+          partIds: ['blade'],
           positions: [
-            { name: 'down', at: 0 },
-            { name: 'raised', at: 320 },
+            { name: 'square', at: 0 },
+            { name: 'to the left', at: 30 },
+            { name: 'to the right', at: -30 },
           ],
         },
+        plowLift(['blade']),
       ],
       zones: [
         {
-          id: 'plow-hinge',
-          name: 'wing hinge',
+          id: 'blade-pin',
+          name: 'blade pin',
           kind: 'pinch',
-          x: [wing.x[0] - 30, wing.x[0] + 260],
-          y: [-160, 160],
-          z: [40, 920],
+          x: [blade.x[1] - 40, blade.x[1] + 260],
+          y: [-300, 300],
+          z: [380, 620],
         },
-        { id: 'plow-edge', name: 'cutting edge', kind: 'strike', x: wing.x, y: [-wing.y[1], wing.y[1]], z: [0, 330] },
+        { id: 'plow-edge', name: 'cutting edge', kind: 'strike', x: blade.x, y: blade.y, z: [0, 330] },
+      ],
+    };
+  },
+  gritter: (of) => {
+    const hopper = of('hopper');
+    const plow = vPlowFittings(of);
+    return {
+      joints: plow.joints,
+      zones: [
+        ...plow.zones,
         {
           id: 'spread',
           name: 'salt spray',

@@ -1,7 +1,11 @@
 export * from './applyToUnit.ts';
+export { ATTACHMENT_NAMES, isPlow } from './attach.ts';
+export * from './bodyCache.ts';
 export * from './bodyModel.ts';
+export * from './dimensions.ts';
 export * from './makeBody.ts';
 export * from './outline.ts';
 export * from './paintOrder.ts';
 export * from './pose.ts';
 export * from './solid.ts';
+export { OWN_OUTLINE_ID } from './templates/ownOutline.ts';

@@ -1,10 +1,13 @@
+import type { AttachmentKind, OwnOutlines } from '../build/index.ts';
 import { ok, type Result, refused } from '../result.ts';
-import type { Body, BodyTemplate } from './bodyModel.ts';
+import { withAttachments } from './attach.ts';
+import type { Body, BodyPart, BodyTemplate, Span } from './bodyModel.ts';
 import { fittingsOf } from './fittings.ts';
 import { extent } from './outline.ts';
 import { loader } from './templates/loader.ts';
 import { telehandler, tractor } from './templates/machines.ts';
 import { motorcycle } from './templates/motorcycle.ts';
+import { ownOutline } from './templates/ownOutline.ts';
 import { pickup } from './templates/pickup.ts';
 import { TRAILERS } from './templates/trailers.ts';
 import { TRUCKS } from './templates/trucks.ts';
@@ -19,6 +22,7 @@ export const BODY_TEMPLATES: readonly BodyTemplate[] = [
   telehandler,
   loader,
   motorcycle,
+  ownOutline,
 ];
 
 export const templateById = (bodyId: string): BodyTemplate | undefined => BODY_TEMPLATES.find((t) => t.id === bodyId);
@@ -53,30 +57,63 @@ export function checkParameters(bodyId: string, parameters: Record<string, numbe
   return null;
 }
 
+/** What a build says of its body, besides the template and its dimensions. */
+export interface BodyExtras {
+  outlines?: OwnOutlines | null;
+  attachments?: readonly AttachmentKind[];
+}
+
+const reachOf = (parts: readonly BodyPart[], outline: 'side' | 'front', axis: 0 | 1): [number, number] => {
+  const intervals = parts.map((part) => extent(part[outline], axis));
+  return [Math.min(...intervals.map(([low]) => low)), Math.max(...intervals.map(([, high]) => high))];
+};
+
+// Mirrors stand outside the stated width of a vehicle (as they do in its papers), so width comes from the rest.
+const halfWidthOf = (parts: readonly BodyPart[]): number => {
+  const [low, high] = reachOf(
+    parts.filter((part) => !part.id.startsWith('mirror')),
+    'front',
+    0,
+  );
+  return Math.max(-low, high);
+};
+
+/** How far the solid parts reach. */
+export function spanOf(parts: readonly BodyPart[]): Span {
+  const solids = parts.filter((part) => part.solid);
+  const [fromMm, toMm] = reachOf(solids, 'side', 0);
+  return { fromMm: Math.min(0, fromMm), toMm, wideMm: 2 * halfWidthOf(solids), topMm: reachOf(solids, 'side', 1)[1] };
+}
+
 /** The solid body for a template and its dimensions; missing dimensions take the template's own. */
-export function makeBody(bodyId: string, given: Record<string, number>): Result<Body, BodyProblem> {
+export function makeBody(
+  bodyId: string,
+  given: Record<string, number>,
+  { outlines = null, attachments = [] }: BodyExtras = {},
+): Result<Body, BodyProblem> {
   const problem = checkParameters(bodyId, given);
   if (problem) return refused(problem);
   const template = templateById(bodyId)!;
   const parameters = { ...defaultParameters(template), ...given };
-  const plan = template.build(parameters);
-  const solids = plan.parts.filter((part) => part.solid);
-  const reach = (outline: 'side' | 'front', axis: 0 | 1) => {
-    const intervals = solids.map((part) => extent(part[outline], axis));
-    return [Math.min(...intervals.map(([low]) => low)), Math.max(...intervals.map(([, high]) => high))] as const;
-  };
-  const x = reach('side', 0);
-  // Mirrors stand outside the stated width of a vehicle (as they do in its papers), so width comes from the rest.
-  const wide = solids.filter((part) => !part.id.startsWith('mirror')).map((part) => extent(part.front, 0)[1]);
-  return ok({
+  const plan = template.build(parameters, outlines);
+  const span = spanOf(plan.parts);
+  const bare: Body = {
     ...plan,
     ...fittingsOf(bodyId, plan.parts),
     templateId: bodyId,
     name: template.name,
     hasEngine: template.hasEngine,
     parameters,
-    lengthMm: Math.round(x[1]),
-    widthMm: Math.round(2 * Math.max(...wide)),
-    heightMm: Math.round(reach('side', 1)[1]),
+    lengthMm: Math.round(span.toMm),
+    widthMm: Math.round(span.wideMm),
+    heightMm: Math.round(span.topMm),
+    span,
+  };
+  if (attachments.length === 0) return ok(bare);
+  const hung = withAttachments(bare, attachments, (trailerId) => {
+    const made = makeBody(trailerId, {});
+    if (!made.ok) throw new RangeError(made.reason.message);
+    return made.value;
   });
+  return ok({ ...hung, span: spanOf(hung.parts) });
 }

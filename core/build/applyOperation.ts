@@ -276,6 +276,8 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       must(draft.rules.own, op.packId, 'rule pack');
       delete draft.rules.own[op.packId];
       return;
+    case 'setAttachments':
+      return assign(draft.body, { attachments: op.attachments });
     case 'setOwnOutlines':
       draft.body.outlines = op.outlines;
       return;

@@ -6,7 +6,7 @@
 import * as z from 'zod';
 import { LampModel } from './lampModel.ts';
 import { RulePack } from './rulePack.ts';
-import { Face, LampRole, LightColour, MountKind, Signal, WireColour } from './vocabulary.ts';
+import { AttachmentKind, Face, LampRole, LightColour, MountKind, Signal, WireColour } from './vocabulary.ts';
 
 export const Id = z.uuid();
 export type Id = string;
@@ -237,6 +237,7 @@ export const Build = z.object({
     bodyId: z.string(),
     parameters: z.record(z.string(), finite),
     outlines: OwnOutlines.nullable(),
+    attachments: z.array(AttachmentKind).max(2),
   }),
   electrics: z.object({
     systemVoltageV: z.union([z.literal(12), z.literal(24)]),
@@ -286,7 +287,7 @@ export function newBuild(given: NewBuild): Build {
   return {
     schemaVersion: SCHEMA_VERSION,
     unit: { tag: given.tag, name: given.name },
-    body: { bodyId: given.bodyId, parameters: given.parameters, outlines: null },
+    body: { bodyId: given.bodyId, parameters: given.parameters, outlines: null, attachments: [] },
     electrics: {
       systemVoltageV: given.systemVoltageV,
       batteryAh: given.batteryAh,

@@ -33,7 +33,7 @@ const STEPS: Step[] = [
     to: 2,
     up: (document) => ({
       ...document,
-      body: { outlines: null, ...(document.body as object) },
+      body: { outlines: null, attachments: [], ...(document.body as object) },
       lamps: mapValues(document.lamps, (lamp) => ({ groupId: null, locked: false, ...lamp })),
       slots: mapValues(document.slots, (slot) => ({
         ...slot,

@@ -127,6 +127,7 @@ export const Operation = z.discriminatedUnion('kind', [
   z.object({ ...base, kind: z.literal('setRulePacks'), packIds: z.array(z.string()).max(20) }),
   z.object({ ...base, kind: z.literal('putOwnPack'), pack: RulePack }),
   z.object({ ...base, kind: z.literal('removeOwnPack'), packId: z.string() }),
+  z.object({ ...base, kind: z.literal('setAttachments'), attachments: Build.shape.body.shape.attachments }),
   z.object({ ...base, kind: z.literal('setOwnOutlines'), outlines: OwnOutlines.nullable() }),
   z.object({
     ...base,
@@ -188,6 +189,7 @@ export const OPERATION_WORDS: Record<OperationKind, string> = {
   setRulePacks: 'chose rule packs',
   putOwnPack: "changed the crew's rules",
   removeOwnPack: "removed the crew's rules",
+  setAttachments: 'changed what hangs on the unit',
   setOwnOutlines: 'brought in an outline',
   restore: 'undid a change',
 };

@@ -40,6 +40,17 @@ export const LampRole = z.enum([
 ]);
 export type LampRole = z.infer<typeof LampRole>;
 
+/** What may hang on a carrying unit. */
+export const AttachmentKind = z.enum([
+  'v-plow',
+  'straight-plow',
+  'tilt-trailer',
+  'flatbed-trailer',
+  'boat-trailer',
+  'pump-trailer',
+]);
+export type AttachmentKind = z.infer<typeof AttachmentKind>;
+
 export const Role = z.enum(['lead', 'installer', 'owner']);
 export type Role = z.infer<typeof Role>;
 

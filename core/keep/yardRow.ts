@@ -1,4 +1,6 @@
 /** A unit as the Yard lists it. */
+import type { OwnOutlines } from '../build/index.ts';
+
 export interface UnitSummary {
   stops: number;
   cautions: number;
@@ -20,6 +22,7 @@ export interface UnitListItem {
   glyph: {
     bodyId: string;
     parameters: Record<string, number>;
+    outlines: OwnOutlines | null;
     lamps: { x: number; y: number; face: string; colour: string; size: number; fitted: boolean }[];
   };
 }

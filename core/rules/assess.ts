@@ -1,7 +1,7 @@
 /**
  * Everything that is derived from a build: its feeds with figures, and its findings. Pure; nothing of this is stored.
  */
-import { type Body, makeBody } from '../body/index.ts';
+import { type Body, keptBody } from '../body/index.ts';
 import type { Build } from '../build/index.ts';
 import { deriveFeeds, feedFigures } from '../feed/index.ts';
 import type { AssessedFeed, Finding, FindingRule, Severity } from './finding.ts';
@@ -32,21 +32,11 @@ export interface Assessment {
 
 const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
 
-/** Bodies made lately, by template and dimensions: most edits leave them as they are, and making one costs milliseconds. */
-const bodies = new Map<string, Body>();
-const MOST_BODIES = 64;
-
 /** The body of a stored build. Its parameters were checked on the way in, so a failure is a programming error. */
-export function bodyOf(build: Build): Body {
-  const key = `${build.body.bodyId} ${JSON.stringify(build.body.parameters)}`;
-  const known = bodies.get(key);
-  if (known) return known;
-  const body = makeBody(build.body.bodyId, build.body.parameters);
-  if (!body.ok) throw new RangeError(body.reason.message);
-  const [oldest] = bodies.keys();
-  if (bodies.size >= MOST_BODIES && oldest !== undefined) bodies.delete(oldest);
-  bodies.set(key, body.value);
-  return body.value;
+export function bodyOf({ body: { bodyId, parameters, ...extras } }: Pick<Build, 'body'>): Body {
+  const body = keptBody(bodyId, parameters, extras);
+  if (!body) throw new RangeError(`The dimensions of body "${bodyId}" do not fit its template`);
+  return body;
 }
 
 /** Assesses a build. `body` may be handed in when the caller keeps it between edits. */

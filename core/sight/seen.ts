@@ -1,7 +1,7 @@
 /** From where a lamp is seen: the directions its job needs, what blocks them, and in which position of which joint. */
 import { type Body, type Direction, type Pose, posed, posesOf } from '../body/index.ts';
 import type { Build, Lamp, LampKind, LampModel, Position } from '../build/index.ts';
-import { directionOf, lightSource, neighboursOf } from './field.ts';
+import { directionOf, lightSource, loadOf, neighboursOf } from './field.ts';
 import { castRay, type RayCaster, rayCaster } from './rayCaster.ts';
 
 /** Directions that a lamp must be seen from, relative to its face (all round: to the horizon). Degrees. */
@@ -74,13 +74,15 @@ interface Scene {
   caster: RayCaster;
 }
 
-/** Casters for every pose of a body, made once a body. */
+/** Casters for every pose of a body, and for a full load, made once a body. */
 const scenes = new WeakMap<Body, Scene[]>();
 
 function scenesOf(body: Body): Scene[] {
   const known = scenes.get(body);
   if (known) return known;
-  const made = posesOf(body).map(({ name, pose }) => ({ name, pose, caster: rayCaster(posed(body, pose)) }));
+  const made = posesOf(body).map(({ name, pose }): Scene => ({ name, pose, caster: rayCaster(posed(body, pose)) }));
+  const load = loadOf(body);
+  if (load.length > 0) made.push({ name: 'a full load', pose: {}, caster: rayCaster(body, load) });
   scenes.set(body, made);
   return made;
 }

@@ -74,6 +74,7 @@ function summarise(build: Build, assessment: Assessment): { stage: string; summa
 const glyphOf = (build: Build): UnitListItem['glyph'] => ({
   bodyId: build.body.bodyId,
   parameters: build.body.parameters,
+  outlines: build.body.outlines,
   lamps: Object.values(build.lamps).map((lamp) => ({
     x: lamp.position.xMm,
     y: lamp.position.yMm,

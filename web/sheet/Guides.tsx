@@ -1,7 +1,8 @@
-import type { Body } from '../../core/body/index.ts';
+import type { Body, View } from '../../core/body/index.ts';
 import type { Lamp } from '../../core/build/index.ts';
 import { tapedDimensions } from '../../core/place/index.ts';
 import { formatLength, type LengthUnit } from '../../core/units/index.ts';
+import type { Alignment } from './align.ts';
 import { positionPixel, type SheetLayout } from './layout.ts';
 
 /** Thin lines from a lamp into every view that shares a coordinate with it, and over the mitre from plan to rear. */
@@ -22,6 +23,17 @@ export function Guides({ layout, lamp, strong }: { layout: SheetLayout; lamp: La
       <path className={`${name} faint`} d={`M${right.left - 6} ${bottomY}H${right.right + 6}`} />
       <circle cx={sideX} cy={planY} r={1.8} className="guide" />
       <circle cx={rearX} cy={Math.min(planY, plan.bottom)} r={1.8} className="guide" />
+    </g>
+  );
+}
+
+/** Lines through the lamps that a dragged one has come in line with. */
+export function AlignLines({ layout, line, view }: { layout: SheetLayout; line: Alignment; view: View }) {
+  const frame = layout.frames[view];
+  return (
+    <g aria-hidden="true" className="align-lines">
+      {line.withX && <path d={`M${line.withX.x} ${frame.top - 8}V${frame.bottom + 8}`} />}
+      {line.withY && <path d={`M${frame.left - 8} ${line.withY.y}H${frame.right + 8}`} />}
     </g>
   );
 }

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { type Body, makeBody, paintOrder } from '../../core/body/index.ts';
+import { type Body, paintOrder } from '../../core/body/index.ts';
 import type { LightColour } from '../../core/build/index.ts';
 import { LIGHT } from '../app/tokens.ts';
 import { pathOf } from './svgPath.ts';
@@ -60,15 +60,3 @@ export const PlanGlyph = memo(function PlanGlyph({
     </svg>
   );
 });
-
-const bodies = new Map<string, Body | null>();
-
-/** A body for drawing, kept by template and dimensions; null when the stored dimensions no longer fit the template. */
-export function bodyFor(bodyId: string, parameters: Record<string, number>): Body | null {
-  const key = `${bodyId} ${JSON.stringify(parameters)}`;
-  const known = bodies.get(key);
-  if (known !== undefined) return known;
-  const made = makeBody(bodyId, parameters);
-  bodies.set(key, made.ok ? made.value : null);
-  return made.ok ? made.value : null;
-}

@@ -1,12 +1,21 @@
 import { type ReactNode, useMemo, useRef, useState } from 'react';
-import { type Body, extent, type Pose, posed, posedPlace, type View, viewOfFace } from '../../core/body/index.ts';
+import {
+  type Body,
+  type DimensionLine,
+  type Pose,
+  posed,
+  posedPlace,
+  spanOf,
+  type View,
+  viewOfFace,
+} from '../../core/body/index.ts';
 import type { Build, Face, Id, Position } from '../../core/build/index.ts';
 import { dropOn } from '../../core/place/index.ts';
 import type { LampField } from '../../core/sight/index.ts';
 import type { LengthUnit } from '../../core/units/index.ts';
 import { useSize } from '../app/useSize.ts';
 import { movedLamp, withTwinIds } from './drag.ts';
-import { Guides, Tapes } from './Guides.tsx';
+import { AlignLines, Guides, Tapes } from './Guides.tsx';
 import { GlowDefs } from './LampGlyph.tsx';
 import { FindingMarks, Hits, MovingLamps, RestingLamps, Rings, Tags } from './lampLayers.tsx';
 import { carrierOf, type LampMark, lampMarks } from './lampMarks.ts';
@@ -23,6 +32,7 @@ import {
 import { ShadeLayer } from './ShadeLayer.tsx';
 import { type SheetForm, SheetFrame } from './SheetFrame.tsx';
 import { SheetKey } from './SheetKey.tsx';
+import { ShownDimension } from './ShownDimension.tsx';
 import { tagsOf } from './sheetTags.ts';
 import { usePointer } from './usePointer.ts';
 import { useZoom } from './useZoom.ts';
@@ -54,6 +64,8 @@ export interface SheetProps {
   showZones?: boolean;
   /** Field of view of a lamp: what hides it is hatched, and a ring round it says from where it is seen. */
   field?: LampField | null;
+  /** A dimension of the body to point out. */
+  dimension?: DimensionLine | null;
   children?: ReactNode;
   showKey?: boolean;
 }
@@ -179,6 +191,7 @@ export function Sheet(props: SheetProps) {
           </svg>
           <svg ref={svg} className="live" width={size.width} height={size.height} role="group" {...pointer.handlers}>
             {guided && <Guides layout={layout} lamp={focusMoved} strong={selection.includes(focusMoved.id)} />}
+            {drag?.moved && drag.line && <AlignLines layout={layout} line={drag.line} view={drag.view} />}
             {drag?.moved && <MovingLamps layout={layout} build={build} drag={drag} ids={movingIds} />}
             <Rings marks={resting} lamps={lamps} selection={selection} />
             <Tags tags={restingTags} selection={selection} />
@@ -196,6 +209,7 @@ export function Sheet(props: SheetProps) {
                 height={Math.abs(marquee.y1 - marquee.y0)}
               />
             )}
+            {props.dimension && <ShownDimension layout={layout} line={props.dimension} unit={unit} />}
             {landing && <circle className="ring" cx={landing.x} cy={landing.y} r={9} />}
           </svg>
         </>
@@ -231,10 +245,17 @@ const focusMark = (marks: readonly LampMark[], selection: readonly Id[]): LampMa
   marks.find((mark) => mark.lampId === selection[0] && mark.faceOn);
 
 /** Room for a body with its joints moved: a raised boom stands taller than the travelling unit. */
-function sizeOf(body: Body, standing: Body): Body {
+function sizeOf(body: Body, standing: Body): Pick<Body, 'span'> {
   if (standing === body) return body;
-  const tops = standing.parts.filter((part) => part.solid).map((part) => extent(part.side, 1)[1]);
-  return { ...body, heightMm: Math.max(body.heightMm, ...tops) };
+  const [own, moved] = [body.span, spanOf(standing.parts)];
+  return {
+    span: {
+      fromMm: Math.min(own.fromMm, moved.fromMm),
+      toMm: Math.max(own.toMm, moved.toMm),
+      wideMm: Math.max(own.wideMm, moved.wideMm),
+      topMm: Math.max(own.topMm, moved.topMm),
+    },
+  };
 }
 
 const COMPACT_BOTTOM_PX = 22;
@@ -242,7 +263,7 @@ const COMPACT_BOTTOM_PX = 22;
 const TOOL_ROW_PX = 52;
 
 function makeLayout(
-  body: Body,
+  body: Pick<Body, 'span'>,
   { width, height }: { width: number; height: number },
   form: SheetForm,
   main: View,

@@ -45,6 +45,7 @@ function ViewName({ layout, view }: { layout: SheetLayout; view: View }) {
         textAnchor="middle"
       >
         {VIEW_NAMES[view]}
+        {view === 'right' && layout.views.length > 3 ? ', seen through' : ''}
       </text>
     );
   }
@@ -64,7 +65,7 @@ function ViewName({ layout, view }: { layout: SheetLayout; view: View }) {
 }
 
 /** Left of a view there must be this much for its name to stand there. */
-const NAME_ROOM_PX = 110;
+const NAME_ROOM_PX = 215;
 
 function groundOf({ frames }: SheetLayout, view: View): string {
   const { left, right, originY } = frames[view];
@@ -130,7 +131,12 @@ export const SheetFrame = memo(function SheetFrame({
       <path className="centreline" d={layout.views.map((view) => centrelineOf(layout, view)).join('')} />
       {form === 'full' && (
         <>
-          <Dimension x0={left.left} x1={left.right} y={left.bottom + 20} label={formatLength(body.lengthMm, unit)} />
+          <Dimension
+            x0={left.originX}
+            x1={left.originX + body.lengthMm * layout.pxPerMm}
+            y={left.bottom + 20}
+            label={formatLength(body.lengthMm, unit)}
+          />
           <Dimension
             x0={front.originX - (body.widthMm / 2) * layout.pxPerMm}
             x1={front.originX + (body.widthMm / 2) * layout.pxPerMm}

@@ -2,6 +2,7 @@
 import type { View } from '../../core/body/index.ts';
 import type { Build, Id, Lamp, Position } from '../../core/build/index.ts';
 import { twinOf } from '../../core/place/index.ts';
+import type { Alignment } from './align.ts';
 
 export interface Drag {
   ids: Id[];
@@ -10,6 +11,8 @@ export interface Drag {
   startY: number;
   by: Partial<Position>;
   moved: boolean;
+  /** What the first lamp lines up with. */
+  line: Alignment | null;
 }
 
 export function withTwinIds(build: Pick<Build, 'lamps'>, ids: readonly Id[]): Id[] {

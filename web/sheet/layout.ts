@@ -52,20 +52,22 @@ const box = (originX: number, originY: number, x0: number, x1: number, y0: numbe
 
 /** Lays the five views into a field of so many pixels at the largest scale that fits. */
 export function layoutSheet(
-  body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'>,
+  body: Pick<Body, 'span'>,
   width: number,
   height: number,
   padBottom = PAD.bottom,
 ): SheetLayout {
-  const wide = body.widthMm + 2 * MARGIN_MM;
-  const across = 2 * wide + body.lengthMm;
-  const down = 2 * body.heightMm + wide;
+  const { fromMm, toMm, topMm } = body.span;
+  const wide = body.span.wideMm + 2 * MARGIN_MM;
+  const lengthMm = toMm - fromMm;
+  const across = 2 * wide + lengthMm;
+  const down = 2 * topMm + wide;
   const roomX = width - PAD.left - PAD.right - 2 * PAD.gapX;
   const roomY = height - PAD.top - padBottom - 2 * PAD.gapY;
   const pxPerMm = Math.max(0.005, Math.min(roomX / across, roomY / down));
   const half = (wide / 2) * pxPerMm;
-  const high = body.heightMm * pxPerMm;
-  const long = body.lengthMm * pxPerMm;
+  const high = topMm * pxPerMm;
+  const long = lengthMm * pxPerMm;
   const spareX = Math.max(0, roomX - across * pxPerMm);
   const spareY = Math.max(0, roomY - down * pxPerMm);
   const gapX = PAD.gapX + spareX / 4;
@@ -83,9 +85,24 @@ export function layoutSheet(
       signB: -1,
       ...box(frontX, ground1, frontX - half, frontX + half, ground1 - high, ground1),
     },
-    left: { view: 'left', signA: 1, signB: -1, ...box(sideX, ground1, sideX, sideX + long, ground1 - high, ground1) },
-    plan: { view: 'plan', signA: 1, signB: 1, ...box(sideX, planY, sideX, sideX + long, planY - half, planY + half) },
-    right: { view: 'right', signA: 1, signB: -1, ...box(sideX, ground2, sideX, sideX + long, ground2 - high, ground2) },
+    left: {
+      view: 'left',
+      signA: 1,
+      signB: -1,
+      ...box(sideX - fromMm * pxPerMm, ground1, sideX, sideX + long, ground1 - high, ground1),
+    },
+    plan: {
+      view: 'plan',
+      signA: 1,
+      signB: 1,
+      ...box(sideX - fromMm * pxPerMm, planY, sideX, sideX + long, planY - half, planY + half),
+    },
+    right: {
+      view: 'right',
+      signA: 1,
+      signB: -1,
+      ...box(sideX - fromMm * pxPerMm, ground2, sideX, sideX + long, ground2 - high, ground2),
+    },
     rear: {
       view: 'rear',
       signA: -1,
@@ -106,21 +123,19 @@ export function layoutSheet(
 const STRIP_PAD = { top: 30, bottom: 16, side: 24, gap: 34 };
 
 /** Front, left, plan and rear in one row: the sheet where there is only a strip of room. */
-export function layoutStrip(
-  body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'>,
-  width: number,
-  height: number,
-): SheetLayout {
-  const wide = body.widthMm + 2 * MARGIN_MM;
-  const across = 2 * wide + 2 * body.lengthMm;
+export function layoutStrip(body: Pick<Body, 'span'>, width: number, height: number): SheetLayout {
+  const { fromMm, toMm, topMm } = body.span;
+  const wide = body.span.wideMm + 2 * MARGIN_MM;
+  const lengthMm = toMm - fromMm;
+  const across = 2 * wide + 2 * lengthMm;
   const roomX = width - 2 * STRIP_PAD.side - 3 * STRIP_PAD.gap;
   const pxPerMm = Math.max(
     0.004,
-    Math.min(roomX / across, (height - STRIP_PAD.top - STRIP_PAD.bottom) / Math.max(body.heightMm, wide)),
+    Math.min(roomX / across, (height - STRIP_PAD.top - STRIP_PAD.bottom) / Math.max(topMm, wide)),
   );
   const half = (wide / 2) * pxPerMm;
-  const high = body.heightMm * pxPerMm;
-  const long = body.lengthMm * pxPerMm;
+  const high = topMm * pxPerMm;
+  const long = lengthMm * pxPerMm;
   const gap = STRIP_PAD.gap + Math.max(0, roomX - across * pxPerMm) / 5;
   const ground = STRIP_PAD.top + (height - STRIP_PAD.top - STRIP_PAD.bottom + high) / 2;
   const frontX = (width - 3 * gap - across * pxPerMm) / 2 + half;
@@ -132,7 +147,7 @@ export function layoutStrip(
     view: 'left',
     signA: 1,
     signB: -1,
-    ...box(sideX, ground, sideX, sideX + long, ground - high, ground),
+    ...box(sideX - fromMm * pxPerMm, ground, sideX, sideX + long, ground - high, ground),
   };
   return {
     width,
@@ -147,7 +162,12 @@ export function layoutStrip(
         ...box(frontX, ground, frontX - half, frontX + half, ground - high, ground),
       },
       left,
-      plan: { view: 'plan', signA: 1, signB: 1, ...box(planX, planY, planX, planX + long, planY - half, planY + half) },
+      plan: {
+        view: 'plan',
+        signA: 1,
+        signB: 1,
+        ...box(planX - fromMm * pxPerMm, planY, planX, planX + long, planY - half, planY + half),
+      },
       right: left, // not among the views: never drawn
       rear: {
         view: 'rear',
@@ -163,27 +183,20 @@ export function layoutStrip(
 const NARROW_PAD = { top: 28, bottom: 12, side: 18, gap: 26 };
 
 /** For a phone: the view that matters on top (front and rear side by side), the plan below it. */
-export function layoutNarrow(
-  body: Pick<Body, 'lengthMm' | 'widthMm' | 'heightMm'>,
-  width: number,
-  height: number,
-  main: View,
-): SheetLayout {
-  const wide = body.widthMm + 2 * MARGIN_MM;
+export function layoutNarrow(body: Pick<Body, 'span'>, width: number, height: number, main: View): SheetLayout {
+  const { fromMm, toMm, topMm } = body.span;
+  const wide = body.span.wideMm + 2 * MARGIN_MM;
+  const lengthMm = toMm - fromMm;
   const ends = main === 'front' || main === 'rear';
   const roomX = width - 2 * NARROW_PAD.side;
   const roomY = height - NARROW_PAD.top - NARROW_PAD.bottom - NARROW_PAD.gap;
   const pxPerMm = Math.max(
     0.004,
-    Math.min(
-      roomX / body.lengthMm,
-      ends ? (roomX - NARROW_PAD.gap) / (2 * wide) : roomX,
-      roomY / (body.heightMm + wide),
-    ),
+    Math.min(roomX / lengthMm, ends ? (roomX - NARROW_PAD.gap) / (2 * wide) : roomX, roomY / (topMm + wide)),
   );
   const half = (wide / 2) * pxPerMm;
-  const high = body.heightMm * pxPerMm;
-  const long = body.lengthMm * pxPerMm;
+  const high = topMm * pxPerMm;
+  const long = lengthMm * pxPerMm;
   const spare = Math.max(0, height - NARROW_PAD.top - NARROW_PAD.bottom - NARROW_PAD.gap - high - 2 * half) / 3;
   const ground = NARROW_PAD.top + spare + high;
   const planY = ground + NARROW_PAD.gap + spare + half;
@@ -192,7 +205,7 @@ export function layoutNarrow(
     view,
     signA: 1,
     signB: -1,
-    ...box(sideX, ground, sideX, sideX + long, ground - high, ground),
+    ...box(sideX - fromMm * pxPerMm, ground, sideX, sideX + long, ground - high, ground),
   });
   const end = (view: 'front' | 'rear', centreX: number): ViewFrame => ({
     view,
@@ -210,7 +223,12 @@ export function layoutNarrow(
       rear: end('rear', width / 2 + half + NARROW_PAD.gap / 2),
       left: side('left'),
       right: side('right'),
-      plan: { view: 'plan', signA: 1, signB: 1, ...box(sideX, planY, sideX, sideX + long, planY - half, planY + half) },
+      plan: {
+        view: 'plan',
+        signA: 1,
+        signB: 1,
+        ...box(sideX - fromMm * pxPerMm, planY, sideX, sideX + long, planY - half, planY + half),
+      },
     },
     gridPx: GRID_MM * pxPerMm,
   };

@@ -1,11 +1,12 @@
 import { type FocusEvent, type PointerEvent as ReactPointerEvent, type RefObject, useRef, useState } from 'react';
 import type { Id, Position } from '../../core/build/index.ts';
+import { alignment } from './align.ts';
 import type { Drag } from './drag.ts';
 import type { LampMark } from './lampMarks.ts';
 import { fromPixel, positionOn, type SheetLayout } from './layout.ts';
 import type { SheetZoom } from './useZoom.ts';
 
-/** Lamps land on whole centimetres while dragged; with Alt held, on millimetres. */
+/** Lamps land on whole centimetres or in line with others while dragged; with Alt held, on any millimetre. */
 const DRAG_STEP_MM = 10;
 const DRAG_THRESHOLD_PX = 3;
 
@@ -61,7 +62,7 @@ export function usePointer({ svg, layout, marks, selection, zoom, onSelect, onMo
     if (!onMove || extend) return;
     const [startX, startY] = pointIn(event);
     svg.current!.setPointerCapture(event.pointerId);
-    setDrag({ ids, view: mark.view, startX, startY, by: {}, moved: false });
+    setDrag({ ids, view: mark.view, startX, startY, by: {}, moved: false, line: null });
   };
 
   const onPointerDown = (event: ReactPointerEvent) => {
@@ -102,8 +103,16 @@ export function usePointer({ svg, layout, marks, selection, zoom, onSelect, onMo
     const [a1, b1] = fromPixel(layout, drag.view, x, y);
     const step = event.altKey ? 1 : DRAG_STEP_MM;
     const snap = (value: number) => Math.round(value / step) * step;
+    const own = marks.find((mark) => mark.lampId === drag.ids[0] && mark.view === drag.view);
+    const line =
+      own && !event.altKey
+        ? alignment(marks, new Set(drag.ids), drag.view, own.x + x - drag.startX, own.y + y - drag.startY)
+        : null;
+    const { signA, signB } = layout.frames[drag.view];
+    const alongBy = line?.withX ? Math.round(a1 - a0 + (line.dx * signA) / layout.pxPerMm) : snap(a1 - a0);
+    const upBy = line?.withY ? Math.round(b1 - b0 + (line.dy * signB) / layout.pxPerMm) : snap(b1 - b0);
     const zero = { xMm: 0, yMm: 0, zMm: 0 };
-    setDrag({ ...drag, moved: true, by: positionOn(drag.view, snap(a1 - a0), snap(b1 - b0), zero) });
+    setDrag({ ...drag, moved: true, line, by: positionOn(drag.view, alongBy, upBy, zero) });
   };
 
   const onPointerUp = (event: ReactPointerEvent) => {

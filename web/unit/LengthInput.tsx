@@ -12,12 +12,14 @@ export function LengthInput({
   unit,
   disabled,
   onCommit,
+  onFocusChange,
 }: {
   label: string;
   valueMm: number;
   unit: LengthUnit;
   disabled?: boolean;
   onCommit(valueMm: number): void;
+  onFocusChange?(focused: boolean): void;
 }) {
   const [text, setText] = useState(shown(valueMm, unit));
   const [wrong, setWrong] = useState(false);
@@ -41,7 +43,12 @@ export function LengthInput({
       disabled={disabled}
       value={text}
       onChange={(event) => setText(event.target.value)}
-      onBlur={commit}
+      onFocus={() => onFocusChange?.(true)}
+      onBlur={() => {
+        commit();
+        onFocusChange?.(false);
+      }}
+      onKeyDown={(event) => event.key === 'Escape' && setText(shown(valueMm, unit))}
       onPressEnter={commit}
     />
   );

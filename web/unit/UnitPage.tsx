@@ -1,9 +1,9 @@
 import { App, Button } from 'antd';
 import { useEffect } from 'react';
 import { Navigate, useParams } from 'react-router';
+import { keptBody } from '../../core/body/index.ts';
 import { STAGES, type Stage } from '../../core/build/index.ts';
 import { useApp, useAppDispatch } from '../app/store.ts';
-import { bodyFor } from '../sheet/PlanGlyph.tsx';
 import { BuildStage } from './build/BuildStage.tsx';
 import { FeedStage } from './feed/FeedStage.tsx';
 import { FlashStage } from './flash/FlashStage.tsx';
@@ -49,7 +49,8 @@ export default function UnitPage() {
   if (!(STAGES as readonly string[]).includes(stage)) return <Navigate to={`/unit/${id}/place`} replace />;
   if (status.kind === 'failed') return <p className="empty state stop">{status.message}</p>;
   if (!ready) return <p className="empty">Rolling the unit in …</p>;
-  if (!bodyFor(ready.build.body.bodyId, ready.build.body.parameters))
+  const { bodyId, parameters, ...extras } = ready.build.body;
+  if (!keptBody(bodyId, parameters, extras))
     return <p className="empty">This unit's body cannot be drawn: its dimensions do not fit its template.</p>;
   return <OpenUnit stage={stage as Stage} />;
 }

@@ -3,10 +3,10 @@ import { useCallback } from 'react';
 import type { Body } from '../../core/body/index.ts';
 import type { Build, OperationDraft } from '../../core/build/index.ts';
 import type { Overview } from '../../core/keep/index.ts';
+import { bodyOf } from '../../core/rules/index.ts';
 import { useSessionQuery } from '../app/api.ts';
 import type { Preferences } from '../app/preferences.ts';
 import { useApp, useAppDispatch } from '../app/store.ts';
-import { bodyFor } from '../sheet/PlanGlyph.tsx';
 import { perform } from './unitThunks.ts';
 
 export interface UnitView {
@@ -44,7 +44,7 @@ export function useUnit(): UnitView {
   return {
     id: open.id,
     build,
-    body: bodyFor(build.body.bodyId, build.body.parameters)!,
+    body: bodyOf(build),
     overview,
     preferences,
     role,

@@ -2,12 +2,13 @@ import { PlusOutlined, SearchOutlined } from '@ant-design/icons';
 import { Button, Input, type InputRef } from 'antd';
 import { lazy, memo, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { keptBody } from '../../core/body/index.ts';
 import { STAGE_NAMES, STAGES, type Stage } from '../../core/build/index.ts';
 import { patternById } from '../../core/flash/index.ts';
 import type { UnitListItem } from '../../core/keep/index.ts';
 import { errorSentence, useSessionQuery, useUnitsQuery } from '../app/api.ts';
 import { SeverityMark } from '../app/SeverityMark.tsx';
-import { bodyFor, PlanGlyph } from '../sheet/PlanGlyph.tsx';
+import { PlanGlyph } from '../sheet/PlanGlyph.tsx';
 import { PatternMark } from './PatternMark.tsx';
 import './yard.css';
 
@@ -235,7 +236,7 @@ function StageTrack({ unit }: { unit: UnitListItem }) {
 
 const UnitRow = memo(function UnitRow({ unit, muted }: { unit: UnitListItem; muted: boolean }) {
   const navigate = useNavigate();
-  const body = bodyFor(unit.glyph.bodyId, unit.glyph.parameters);
+  const body = keptBody(unit.glyph.bodyId, unit.glyph.parameters, { outlines: unit.glyph.outlines });
   const { stops, cautions, notes, firstFinding, patternIds, stageWords, shares } = unit.summary;
   const done = shares.at(-1) === 1;
   const fitted = unit.glyph.lamps.filter((lamp) => lamp.fitted).length;

@@ -47,6 +47,7 @@ export function PlaceStage() {
   const [armed, setArmed] = useState<string | null>(null);
 
   const [pose, setPose] = useState<Pose>(TRAVELLING);
+  const [loaded, setLoaded] = useState(false);
   const [overlay, setOverlay] = useState<Overlay>('none');
   const [form, setForm] = useState<'row' | 'copy' | null>(null);
   const travelling = Object.values(pose).every((at) => at === 0);
@@ -92,7 +93,7 @@ export function PlaceStage() {
   const single = selection.length === 1 ? build.lamps[selection[0]!] : undefined;
   const ofSelection = findings.filter((finding) => selection.some((id) => finding.place.lampIds.includes(id)));
 
-  const options = useMemo((): FieldOptions => ({ pose }), [pose]);
+  const options = useMemo((): FieldOptions => ({ pose, loaded }), [pose, loaded]);
   const field = useField(build, overlay === 'sight' ? (selection[0] ?? null) : null, options);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -108,7 +109,15 @@ export function PlaceStage() {
   return (
     <div className="split">
       <div className="field-stack with-bar">
-        <SheetViews body={body} pose={pose} onPose={setPose} overlay={overlay} onOverlay={setOverlay} />
+        <SheetViews
+          body={body}
+          pose={pose}
+          onPose={setPose}
+          overlay={overlay}
+          onOverlay={setOverlay}
+          loaded={loaded}
+          onLoaded={setLoaded}
+        />
         <Sheet
           body={body}
           build={build}

@@ -1,4 +1,4 @@
-import { EyeOutlined, WarningOutlined } from '@ant-design/icons';
+import { EyeOutlined, InboxOutlined, WarningOutlined } from '@ant-design/icons';
 import { Segmented } from 'antd';
 import { useEffect } from 'react';
 import type { Body, Pose } from '../../../core/body/index.ts';
@@ -12,12 +12,16 @@ export function SheetViews({
   onPose,
   overlay,
   onOverlay,
+  loaded,
+  onLoaded,
 }: {
   body: Body;
   pose: Pose;
   onPose(pose: Pose): void;
   overlay: Overlay;
   onOverlay(overlay: Overlay): void;
+  loaded: boolean;
+  onLoaded(loaded: boolean): void;
 }) {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -38,6 +42,11 @@ export function SheetViews({
       <button type="button" aria-pressed={overlay === 'zones'} onClick={toggle('zones')}>
         <WarningOutlined aria-hidden /> Zones <span className="key">X</span>
       </button>
+      {overlay === 'sight' && body.zones.some((zone) => zone.kind === 'load') && (
+        <button type="button" aria-pressed={loaded} onClick={() => onLoaded(!loaded)}>
+          <InboxOutlined aria-hidden /> Loaded
+        </button>
+      )}
       {body.joints.map((joint) => (
         <span key={joint.id} className="joint">
           <span>{joint.name}</span>

@@ -1,0 +1,64 @@
+import { InputNumber, Segmented } from 'antd';
+import { useUnit } from '../useUnit.ts';
+
+export function Electrics() {
+  const { build, body, mayEdit, act } = useUnit();
+  const { electrics } = build;
+  return (
+    <section>
+      <h3>Electrics</h3>
+      <div className="form-row">
+        <span>System</span>
+        <Segmented
+          disabled={!mayEdit}
+          aria-label="System voltage"
+          value={electrics.systemVoltageV}
+          options={[
+            { label: '12 V', value: 12 },
+            { label: '24 V', value: 24 },
+          ]}
+          onChange={(value) =>
+            act({ kind: 'setElectrics', changes: { systemVoltageV: value as 12 | 24, surveyed: true } })
+          }
+        />
+      </div>
+      <div className="form-row">
+        <span>Battery</span>
+        <InputNumber
+          aria-label="Battery capacity, Ah"
+          min={1}
+          max={2000}
+          suffix="Ah"
+          disabled={!mayEdit}
+          value={electrics.batteryAh}
+          onChange={(value) => value && act({ kind: 'setElectrics', changes: { batteryAh: value, surveyed: true } })}
+        />
+      </div>
+      {body.hasEngine && (
+        <div className="form-row">
+          <span>Alternator</span>
+          <InputNumber
+            aria-label="Alternator, A"
+            min={0}
+            max={1000}
+            suffix="A"
+            disabled={!mayEdit}
+            value={electrics.alternatorA}
+            onChange={(value) =>
+              value !== null && act({ kind: 'setElectrics', changes: { alternatorA: value, surveyed: true } })
+            }
+          />
+        </div>
+      )}
+      {!electrics.surveyed && mayEdit && (
+        <button
+          type="button"
+          className="quiet"
+          onClick={() => act({ kind: 'setElectrics', changes: { surveyed: true } })}
+        >
+          ✓ These are as on the unit
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,105 @@
+import { Checkbox, Select } from 'antd';
+import { ATTACHMENT_NAMES, isPlow, OWN_OUTLINE_ID, templateById } from '../../../core/body/index.ts';
+import { AttachmentKind } from '../../../core/build/index.ts';
+import { formatMm } from '../../../core/units/index.ts';
+import { Findings } from '../Findings.tsx';
+import { LengthInput } from '../LengthInput.tsx';
+import { useUnit } from '../useUnit.ts';
+import { Electrics } from './Electrics.tsx';
+import { OutlineImport } from './OutlineImport.tsx';
+
+/** Dimensions, what hangs on the unit, battery and voltage. The dimension being edited is pointed out on the sheet. */
+export function UnitPart({ onDimension }: { onDimension(key: string | null): void }) {
+  const { build, overview, preferences, mayEdit, act } = useUnit();
+  const rules = templateById(build.body.bodyId)?.parameters ?? {};
+  return (
+    <>
+      <section>
+        <h3>Dimensions</h3>
+        {Object.entries(rules).map(([key, rule]) => (
+          <div key={key} className="form-row" title={`${formatMm(rule.minimumMm)} to ${formatMm(rule.maximumMm)} mm`}>
+            <span>{rule.name}</span>
+            <LengthInput
+              label={rule.name}
+              valueMm={build.body.parameters[key] ?? rule.defaultMm}
+              unit={preferences.length}
+              disabled={!mayEdit}
+              onFocusChange={(focused) => onDimension(focused ? key : null)}
+              onCommit={(value) => act({ kind: 'setBodyParameters', changes: { [key]: Math.round(value) } })}
+            />
+          </div>
+        ))}
+      </section>
+      {build.body.bodyId === OWN_OUTLINE_ID && <OutlineImport />}
+      <Attachments />
+      <Electrics />
+      <section className="read-order">
+        <h3>How to read a slot</h3>
+        <ol>
+          <li>Black lead on bare metal, red on the slot.</li>
+          <li>Read key off, key on, then with the engine running.</li>
+          <li>Write it down before anything is joined.</li>
+        </ol>
+        <p className="muted">A slot that looks empty may be prewired for an option. Look it up, or mark it reserved.</p>
+      </section>
+      <Findings
+        findings={(overview?.findings ?? []).filter((finding) => finding.place.slotIds.length > 0)}
+        empty="No findings about slots."
+      />
+    </>
+  );
+}
+
+const TRAILERS = AttachmentKind.options.filter((kind) => !isPlow(kind));
+const PLOWS = AttachmentKind.options.filter(isPlow);
+
+/** A plow ahead or a trailer behind: drawn, moved and taken into account for what hides a lamp. */
+function Attachments() {
+  const { build, body, mayEdit, act } = useUnit();
+  const { group } = templateById(build.body.bodyId) ?? {};
+  const takesPlow = group === 'truck' && build.body.bodyId !== 'gritter';
+  const takesTrailer = group === 'truck' || group === 'van' || body.templateId === 'tractor';
+  if (!takesPlow && !takesTrailer) return null;
+  const { attachments } = build.body;
+  const plow = attachments.find(isPlow) ?? null;
+  const trailer = attachments.find((kind) => !isPlow(kind)) ?? null;
+  const put = (kinds: (AttachmentKind | null)[]) =>
+    act({ kind: 'setAttachments', attachments: kinds.filter((kind) => kind !== null) });
+  return (
+    <section>
+      <h3>Hung on</h3>
+      {takesPlow && (
+        <div className="form-row">
+          <span>Ahead</span>
+          <div className="facts">
+            {PLOWS.map((kind) => (
+              <Checkbox
+                key={kind}
+                disabled={!mayEdit}
+                checked={plow === kind}
+                onChange={(event) => put([event.target.checked ? kind : null, trailer])}
+              >
+                {ATTACHMENT_NAMES[kind]}
+              </Checkbox>
+            ))}
+          </div>
+        </div>
+      )}
+      {takesTrailer && (
+        <div className="form-row">
+          <span>Behind</span>
+          <Select
+            aria-label="Trailer behind"
+            disabled={!mayEdit}
+            value={trailer ?? 'none'}
+            options={[
+              { value: 'none', label: 'nothing' },
+              ...TRAILERS.map((kind) => ({ value: kind, label: ATTACHMENT_NAMES[kind] })),
+            ]}
+            onChange={(kind) => put([plow, kind === 'none' ? null : (kind as AttachmentKind)])}
+          />
+        </div>
+      )}
+    </section>
+  );
+}
