@@ -18,6 +18,23 @@ const SHOTS: Shot[] = [
     path: '/unit/SR-07/place',
     prepare: (page) => page.locator('[data-lamp=R4][data-view=rear]').click(),
   },
+  {
+    name: 'place-sight',
+    path: '/unit/SR-07/place',
+    prepare: async (page) => {
+      await page.locator('[data-lamp=T1][data-view=plan]').click();
+      await page.keyboard.press('v');
+      await page.locator('.field-map svg').waitFor();
+    },
+  },
+  {
+    name: 'place-zones',
+    path: '/unit/SR-11/place',
+    prepare: async (page) => {
+      await page.getByText('tilted', { exact: true }).click();
+      await page.keyboard.press('x');
+    },
+  },
   { name: 'feed', path: '/unit/SR-07/feed', prepare: (page) => page.locator('[data-feed=Corners]').click() },
   { name: 'flash', path: '/unit/SR-07/flash', prepare: (page) => page.locator('.score-row').nth(5).click() },
   { name: 'parts', path: '/unit/SR-07/parts' },
@@ -26,6 +43,15 @@ const SHOTS: Shot[] = [
   { name: 'hand-over', path: '/unit/SR-07/handover' },
   { name: 'shelf', path: '/shelf' },
   { name: 'tractor', path: '/unit/SR-05/place' },
+  {
+    name: 'phone-survey',
+    path: '/unit/SR-05/survey',
+    phone: true,
+    prepare: async (page) => {
+      await page.locator('.survey-tabs button', { hasText: 'Questions' }).click();
+      await page.locator('.survey-tabs').evaluate((tabs) => tabs.scrollIntoView());
+    },
+  },
   { name: 'phone-build', path: '/unit/SR-07/build', phone: true },
   { name: 'phone-prove', path: '/unit/SR-11/prove', phone: true },
 ];

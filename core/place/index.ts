@@ -9,4 +9,5 @@ export * from './newLamps.ts';
 export * from './rows.ts';
 export * from './tags.ts';
 export * from './tape.ts';
+export * from './tapeSheet.ts';
 export * from './usualLamps.ts';

@@ -60,8 +60,10 @@ function lampsIn(
     const model = build.models[lamp.modelKey];
     if (!model) return [];
     const box = housingOf(lamp, model);
+    // Load-bed lamps light the load space from within.
+    const asked = model.kind === 'bed' ? kinds.filter((kind) => kind !== 'load') : kinds;
     return body.zones
-      .filter((zone) => kinds.includes(zone.kind) && meets(box, zone))
+      .filter((zone) => asked.includes(zone.kind) && meets(box, zone))
       .slice(0, 1)
       .map((zone): Hit => ({ lampIds: [lamp.id], waysOut: wayOutOf(context, lamp, zone), ...say(lamp, zone) }));
   });

@@ -13,6 +13,7 @@ import type { UnitsService } from '../units/service.ts';
 import type { DocumentTask, Makers } from './worker.ts';
 
 const WORKER_IDLE_MS = 60_000;
+const now = (): string => new Date().toISOString().slice(0, 16).replace('T', ' ');
 
 export async function documentRoutes(
   instance: FastifyInstance,
@@ -37,13 +38,25 @@ export async function documentRoutes(
   app.get('/api/units/:id/card.pdf', options, async (request, reply) => {
     const { id, build } = await units.get(request.params.id);
     const address = `${request.protocol}://${request.headers.host}/unit/${id}`;
-    const printedAt = new Date().toISOString().slice(0, 16).replace('T', ' ');
-    const bytes = await make('operatorCardPdf', { build, address, printedAt });
+    const bytes = await make('operatorCardPdf', { build, address, printedAt: now() });
     return reply
       .type('application/pdf')
       .header('content-disposition', `inline; filename="${build.unit.tag}-operator-card.pdf"`)
       .send(Buffer.from(bytes));
   });
+
+  app.get(
+    '/api/units/:id/tape.pdf',
+    { ...options, schema: { ...options.schema, querystring: z.object({ unit: z.enum(['mm', 'in']).default('mm') }) } },
+    async (request, reply) => {
+      const { build } = await units.get(request.params.id);
+      const bytes = await make('tapeSheetPdf', { build, unit: request.query.unit, printedAt: now() });
+      return reply
+        .type('application/pdf')
+        .header('content-disposition', `inline; filename="${build.unit.tag}-tape.pdf"`)
+        .send(Buffer.from(bytes));
+    },
+  );
 
   const templateOptions = {
     config: { access: EVERYONE },

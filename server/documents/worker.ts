@@ -1,8 +1,9 @@
 /** What the worker threads do: laying pages out takes longer than a request should block. */
 import { drillTemplatesPdf } from './drillTemplatesPdf.ts';
 import { operatorCardPdf } from './operatorCardPdf.ts';
+import { tapeSheetPdf } from './tapeSheetPdf.ts';
 
-const MAKERS = { drillTemplatesPdf, operatorCardPdf };
+const MAKERS = { drillTemplatesPdf, operatorCardPdf, tapeSheetPdf };
 export type Makers = typeof MAKERS;
 
 export interface DocumentTask<Name extends keyof Makers = keyof Makers> {

@@ -40,7 +40,7 @@ function withGroups(lamps: Build['lamps'], ids: readonly Id[]): Id[] {
 const SNAP_TO_CENTRE_MM = 60;
 
 export function PlaceStage() {
-  const { build, body, overview, preferences, mayEdit, act } = useUnit();
+  const { id, build, body, overview, preferences, mayEdit, act } = useUnit();
   const selection = useApp((state) => state.unit.selection);
   const dispatch = useAppDispatch();
   const { data: shelf = [] } = useShelfQuery();
@@ -110,6 +110,8 @@ export function PlaceStage() {
     <div className="split">
       <div className="field-stack with-bar">
         <SheetViews
+          unitId={id}
+          unit={preferences.length}
           body={body}
           pose={pose}
           onPose={setPose}

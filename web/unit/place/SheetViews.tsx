@@ -1,12 +1,15 @@
-import { EyeOutlined, InboxOutlined, WarningOutlined } from '@ant-design/icons';
+import { EyeOutlined, InboxOutlined, PrinterOutlined, WarningOutlined } from '@ant-design/icons';
 import { Segmented } from 'antd';
 import { useEffect } from 'react';
 import type { Body, Pose } from '../../../core/body/index.ts';
+import type { LengthUnit } from '../../../core/units/index.ts';
 
 export type Overlay = 'none' | 'zones' | 'sight';
 
 /** What is laid over the sheet, and in which position each joint is shown. */
 export function SheetViews({
+  unitId,
+  unit,
   body,
   pose,
   onPose,
@@ -15,6 +18,8 @@ export function SheetViews({
   loaded,
   onLoaded,
 }: {
+  unitId: string;
+  unit: LengthUnit;
   body: Body;
   pose: Pose;
   onPose(pose: Pose): void;
@@ -47,6 +52,14 @@ export function SheetViews({
           <InboxOutlined aria-hidden /> Loaded
         </button>
       )}
+      <span className="prints">
+        <a href={`/api/units/${unitId}/tape.pdf?unit=${unit}`} target="_blank" rel="noreferrer">
+          <PrinterOutlined aria-hidden /> Tape sheet
+        </a>
+        <a href={`/api/units/${unitId}/templates/all.pdf`} target="_blank" rel="noreferrer">
+          <PrinterOutlined aria-hidden /> Templates
+        </a>
+      </span>
       {body.joints.map((joint) => (
         <span key={joint.id} className="joint">
           <span>{joint.name}</span>
