@@ -43,7 +43,7 @@ export const NEEDED: Partial<Record<LampKind, NeededField>> = {
   bar: { ...ALL_ROUND, heightsDeg: [0], hiddenShare: 0.15 },
   beacon: ALL_ROUND,
   magnet: ALL_ROUND,
-  strobe: { ...BEAM, sideDeg: 40 },
+  strobe: { ...BEAM, sideDeg: 40, heightsDeg: [-3, 0, 3] },
   marker: SIGNAL,
   identification: SIGNAL,
   signal: SIGNAL,
