@@ -65,7 +65,7 @@ export async function measureDrag(): Promise<DragFigures> {
     const id = uuidv7();
     const created = await context.request.post(`${address}/api/units`, {
       headers,
-      data: { id, ...build.unit, ...build.body, systemVoltageV: 12 },
+      data: { id, ...build.unit, bodyId: build.body.bodyId, parameters: build.body.parameters, systemVoltageV: 12 },
     });
     if (!created.ok()) throw new Error(await created.text());
     const sent = await context.request.post(`${address}/api/units/${id}/operations`, {

@@ -415,8 +415,8 @@ function telehandlers({ newId, daysAgo }: World): Build[] {
         { label: 'A2', ratingA: 15, limitA: 20, feeds: 'work lamps', ownLoadA: 9, volts: KEY },
         { label: 'A3', ratingA: 10, limitA: 15, feeds: 'dash', ownLoadA: 5, volts: HOT },
       ]);
-    if (index > 3) return unit.build;
     unit.as(IFE, daysAgo(20 - index * 4)).lamp('BC-0101', 'top', { xMm: 2900, yMm: 600 }, { single: true });
+    if (index > 3) return unit.build;
     const tag = Object.values(unit.build.lamps)[0]!.tag;
     // The fourth machine was set by hand and drifted from the others.
     unit.feed({

@@ -29,7 +29,7 @@ describe('the demo world', () => {
     expect(stageOf('SR-07')).toBe('build');
     expect(stageOf('SR-11')).toBe('prove');
     expect(stageOf('SR-14')).toBe('handover');
-    expect(stageOf('SR-18')).toBe('place');
+    expect(stageOf('SR-18')).toBe('feed');
   });
 });
 

@@ -1,4 +1,4 @@
-import { type ReactNode, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import {
   type Body,
   type DimensionLine,
@@ -49,6 +49,8 @@ export interface SheetProps {
   onSelect(ids: Id[]): void;
   /** Left out where lamps may not be moved. */
   onMove?: (ids: Id[], by: Partial<Position>) => void;
+  /** Told while lamps are held and moved, and null when they are let go. */
+  onHold?: (held: { ids: Id[]; by: Partial<Position> } | null) => void;
   /** Left out where nothing may be dropped. Gets the place on the skin. */
   onDrop?: (face: Face, position: Position, modelKey: string) => void;
   /** Model chosen on the shelf: the next click on a view places it. */
@@ -132,6 +134,9 @@ export function Sheet(props: SheetProps) {
         : null,
   });
   const { drag, marquee, hovered, pointIn } = pointer;
+  const { onHold } = props;
+  const [heldIds, heldBy] = drag?.moved ? [drag.ids, drag.by] : [null, null];
+  useEffect(() => onHold?.(heldIds && { ids: heldIds, by: heldBy }), [onHold, heldIds, heldBy]);
   const draggedIds = drag?.moved ? drag.ids : null;
   const movingIds = useMemo(
     () => (draggedIds ? new Set(withTwinIds({ lamps }, draggedIds)) : NO_IDS),

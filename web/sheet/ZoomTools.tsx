@@ -1,5 +1,6 @@
 import { AimOutlined, ExpandOutlined, MinusOutlined, PlusOutlined } from '@ant-design/icons';
 import { useEffect } from 'react';
+import { isTyping } from '../app/typing.ts';
 import type { LampMark } from './lampMarks.ts';
 import type { SheetZoom } from './useZoom.ts';
 
@@ -12,8 +13,7 @@ export function ZoomTools({ zoom, focus }: { zoom: SheetZoom; focus: LampMark | 
   useEffect(() => {
     if (!focus) return;
     const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== 'z' || event.ctrlKey || event.metaKey) return;
-      if ((event.target as HTMLElement).closest('input, textarea, .ant-select, .ant-modal')) return;
+      if (event.key.toLowerCase() !== 'z' || event.ctrlKey || event.metaKey || isTyping(event)) return;
       show(focus.x, focus.y, CLOSE_SCALE);
     };
     window.addEventListener('keydown', onKey);

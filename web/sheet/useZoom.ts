@@ -1,4 +1,5 @@
 import { type RefObject, useCallback, useEffect, useState } from 'react';
+import { isTyping } from '../app/typing.ts';
 import type { SheetLayout } from './layout.ts';
 import { panned, WHOLE, type Zoom, zoomedAbout } from './zoom.ts';
 
@@ -53,8 +54,7 @@ export function useZoom(ref: RefObject<HTMLElement | null>, fitted: SheetLayout 
       by(Math.exp(-event.deltaY * WHEEL_STEP), event.clientX - box.left, event.clientY - box.top);
     };
     const onKey = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (event.ctrlKey || event.metaKey || target.closest('input, textarea, .ant-select, .ant-modal')) return;
+      if (event.ctrlKey || event.metaKey || isTyping(event)) return;
       if (event.key === '+' || event.key === '=') by(KEY_STEP);
       if (event.key === '-') by(1 / KEY_STEP);
       if (event.key === '0') showWhole();

@@ -11,6 +11,7 @@ import { Button, Popover, Tooltip } from 'antd';
 import dayjs from 'dayjs';
 import { Link, useNavigate } from 'react-router';
 import { OPERATION_WORDS, type OperationKind, STAGE_NAMES, STAGES, type Stage } from '../../core/build/index.ts';
+import type { Severity } from '../../core/rules/index.ts';
 import { formatLength } from '../../core/units/index.ts';
 import { useHistoryQuery } from '../app/api.ts';
 import { SeverityMark } from '../app/SeverityMark.tsx';
@@ -26,8 +27,8 @@ export function UnitHeader({ stage }: { stage: Stage }) {
   const navigate = useNavigate();
   const next = STAGES[STAGES.indexOf(stage) + 1];
   const size = (mm: number) => formatLength(mm, preferences.length).replace(/ (mm|in)$/, '');
-  const stops = overview?.findings.filter((finding) => finding.severity === 'stop').length ?? 0;
-  const others = (overview?.findings.length ?? 0) - stops;
+  const countOf = (severity: Severity) => overview?.findings.filter((each) => each.severity === severity).length ?? 0;
+  const [stops, cautions, notes] = [countOf('stop'), countOf('caution'), countOf('note')];
   const undoWords = open.undo.at(-1)?.what as OperationKind | undefined;
   const redoWords = open.redo.at(-1)?.what as OperationKind | undefined;
 
@@ -54,8 +55,9 @@ export function UnitHeader({ stage }: { stage: Stage }) {
             </button>
           </Popover>
           {stops > 0 && <SeverityMark severity="stop" count={stops} />}
-          {others > 0 && <SeverityMark severity="caution" count={others} />}
-          {overview && stops + others === 0 && (
+          {cautions > 0 && <SeverityMark severity="caution" count={cautions} />}
+          {notes > 0 && stops + cautions === 0 && <SeverityMark severity="note" count={notes} />}
+          {overview && stops + cautions + notes === 0 && (
             <span className="state ok">
               <CheckOutlined aria-hidden /> No findings
             </span>

@@ -1,6 +1,7 @@
 import { wrap } from 'comlink';
-import { useEffect } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Build } from '../../core/build/index.ts';
+import type { Overview } from '../../core/keep/index.ts';
 import type { OverviewWorker } from '../app/overviewWorker.ts';
 import { useApp, useAppDispatch } from '../app/store.ts';
 import { unitActions } from './unitSlice.ts';
@@ -25,6 +26,34 @@ async function work(): Promise<void> {
   } finally {
     busy = false;
   }
+}
+
+/**
+ * What would be found if the lamps were dropped where they are held: worked out while they move, as fast as the worker
+ * gets through. Null while nothing is held.
+ */
+export function useTrialOverview(trial: Build | null): Overview | null {
+  const [found, setFound] = useState<Overview | null>(null);
+  const latest = useRef(trial);
+  const asking = useRef(false);
+  useEffect(() => {
+    latest.current = trial;
+    if (!trial) setFound(null);
+    const ask = async () => {
+      if (asking.current) return;
+      asking.current = true;
+      while (latest.current) {
+        const asked = latest.current;
+        const overview = await remote.overviewOf(asked);
+        if (latest.current === null) break;
+        setFound(overview);
+        if (latest.current === asked) break;
+      }
+      asking.current = false;
+    };
+    void ask();
+  }, [trial]);
+  return trial ? found : null;
 }
 
 /** Keeps findings, feeds, parts, steps and proving stops in step with the build, computed in a worker. */

@@ -5,6 +5,7 @@ import { STAGES, type Stage } from '../../core/build/index.ts';
 import { centre, matchTo, mirrorOperations, nudge, spreadEvenly } from '../../core/place/index.ts';
 import { newId } from '../app/ids.ts';
 import { useApp, useAppDispatch } from '../app/store.ts';
+import { isTyping } from '../app/typing.ts';
 import { unitActions } from './unitSlice.ts';
 import { redo, undo } from './unitThunks.ts';
 import { useUnit } from './useUnit.ts';
@@ -78,8 +79,7 @@ export function useUnitKeys(stage: Stage): { open: boolean; close(): void } {
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (target.closest('input, textarea, [contenteditable], .ant-select, .ant-modal')) return;
+      if (isTyping(event)) return;
       const handled = () => event.preventDefault();
       const control = event.ctrlKey || event.metaKey;
       if (control && event.key.toLowerCase() === 'z' && mayEdit) {

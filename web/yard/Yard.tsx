@@ -8,6 +8,7 @@ import { patternById } from '../../core/flash/index.ts';
 import type { UnitListItem } from '../../core/keep/index.ts';
 import { errorSentence, useSessionQuery, useUnitsQuery } from '../app/api.ts';
 import { SeverityMark } from '../app/SeverityMark.tsx';
+import { isTyping } from '../app/typing.ts';
 import { PlanGlyph } from '../sheet/PlanGlyph.tsx';
 import { PatternMark } from './PatternMark.tsx';
 import './yard.css';
@@ -48,7 +49,7 @@ export function Yard() {
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.key !== '/' || (event.target as HTMLElement).closest('input, textarea')) return;
+      if (event.key !== '/' || isTyping(event)) return;
       event.preventDefault();
       search.current?.focus();
     };

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Id } from '../../../core/build/index.ts';
 import { brightnessAt, byPriority, describeShows, showsFor } from '../../../core/flash/index.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
+import { isTyping } from '../../app/typing.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
 import { Findings } from '../Findings.tsx';
 import { unitActions } from '../unitSlice.ts';
@@ -37,7 +38,7 @@ export function FlashStage() {
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if ((event.target as HTMLElement).closest('input, textarea, button, .ant-select')) return;
+      if (isTyping(event) || (event.target as HTMLElement).closest('button')) return;
       if (event.key === ' ') {
         event.preventDefault();
         toggle();

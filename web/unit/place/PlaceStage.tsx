@@ -1,15 +1,17 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Pose } from '../../../core/body/index.ts';
 import type { Build, Face, Id, Position } from '../../../core/build/index.ts';
-import { nudge, placeLampOperation } from '../../../core/place/index.ts';
+import { type Move, nudge, placeLampOperation } from '../../../core/place/index.ts';
 import type { FieldOptions } from '../../../core/sight/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
+import { isTyping } from '../../app/typing.ts';
 import { carrierOf } from '../../sheet/lampMarks.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
 import { Findings } from '../Findings.tsx';
 import { unitActions } from '../unitSlice.ts';
+import { useTrialOverview } from '../useOverview.ts';
 import { useUnit } from '../useUnit.ts';
 import { CopyForm } from './CopyForm.tsx';
 import { FieldMap } from './FieldMap.tsx';
@@ -27,6 +29,20 @@ const TRAVELLING: Pose = {};
 const PLACE_CODES = new Set(['M12', 'M15', 'M20', ...Array.from({ length: 15 }, (_, index) => `M${23 + index}`)]);
 /** What is missing from a box is no fault of the place. */
 const NOT_OF_PLACE = new Set(['M20', 'M29', 'M30']);
+
+/** The build with lamps where they are held; only for looking at, never sent. */
+const movedBuild = (build: Build, moves: readonly Move[]): Build => ({
+  ...build,
+  lamps: {
+    ...build.lamps,
+    ...Object.fromEntries(
+      moves.flatMap(({ lampId, position }) => {
+        const lamp = build.lamps[lampId];
+        return lamp ? [[lampId, { ...lamp, position }]] : [];
+      }),
+    ),
+  },
+});
 
 /** Lamps of a group are chosen together. */
 function withGroups(lamps: Build['lamps'], ids: readonly Id[]): Id[] {
@@ -75,9 +91,19 @@ export function PlaceStage() {
     [shelf, build, act, select],
   );
 
+  const [trial, setTrial] = useState<Build | null>(null);
+  const hold = useCallback(
+    (held: { ids: Id[]; by: Partial<Position> } | null) => {
+      const moves = held ? nudge(build, body, held.ids, held.by) : [];
+      setTrial(moves.length > 0 ? movedBuild(build, moves) : null);
+    },
+    [build, body],
+  );
+  const trialOverview = useTrialOverview(trial);
+  const shownFindings = (trialOverview ?? overview)?.findings;
   const findings = useMemo(
-    () => (overview?.findings ?? []).filter((finding) => PLACE_CODES.has(finding.code)),
-    [overview],
+    () => (shownFindings ?? []).filter((finding) => PLACE_CODES.has(finding.code)),
+    [shownFindings],
   );
   const marks = useMemo(() => {
     const found = new Map<Id, 'stop' | 'caution'>();
@@ -98,7 +124,7 @@ export function PlaceStage() {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (!mayEdit || event.ctrlKey || event.metaKey) return;
-      if ((event.target as HTMLElement).closest('input, textarea, .ant-select, .ant-modal')) return;
+      if (isTyping(event)) return;
       if (event.key.toLowerCase() === 'r') setForm('row');
       if (event.key.toLowerCase() === 'u') setForm('copy');
     };
@@ -126,6 +152,7 @@ export function PlaceStage() {
           unit={preferences.length}
           selection={selection}
           onSelect={select}
+          onHold={hold}
           onMove={mayEdit && travelling ? move : undefined}
           onDrop={mayEdit && travelling ? drop : undefined}
           pose={pose}

@@ -3,6 +3,7 @@ import { Segmented } from 'antd';
 import { useEffect } from 'react';
 import type { Body, Pose } from '../../../core/body/index.ts';
 import type { LengthUnit } from '../../../core/units/index.ts';
+import { isTyping } from '../../app/typing.ts';
 
 export type Overlay = 'none' | 'zones' | 'sight';
 
@@ -31,7 +32,7 @@ export function SheetViews({
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey) return;
-      if ((event.target as HTMLElement).closest('input, textarea, .ant-select, .ant-modal')) return;
+      if (isTyping(event)) return;
       const wanted = { x: 'zones', v: 'sight' }[event.key.toLowerCase()] as Overlay | undefined;
       if (wanted) onOverlay(overlay === wanted ? 'none' : wanted);
     };

@@ -2,6 +2,7 @@ import { SearchOutlined } from '@ant-design/icons';
 import { Input, type InputRef } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import type { ShelfEntry } from '../../../core/build/index.ts';
+import { isTyping } from '../../app/typing.ts';
 import { SHELF_DRAG_TYPE } from '../../sheet/Sheet.tsx';
 import { FaceSwatch } from './FaceSwatch.tsx';
 
@@ -28,13 +29,7 @@ export function ShelfList({
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key === 'Escape') onArm(null);
-      if (
-        event.key.toLowerCase() !== 's' ||
-        event.ctrlKey ||
-        event.metaKey ||
-        (event.target as HTMLElement).closest('input, textarea')
-      )
-        return;
+      if (event.key.toLowerCase() !== 's' || event.ctrlKey || event.metaKey || isTyping(event)) return;
       event.preventDefault();
       search.current?.focus();
     };

@@ -1,4 +1,4 @@
-import { PlusOutlined } from '@ant-design/icons';
+import { ApiOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import type { Slot, SlotWhen } from '../../../core/build/index.ts';
 import { SLOT_WHEN_WORDS, slotWhen } from '../../../core/feed/index.ts';
@@ -102,11 +102,9 @@ export function FusePanel() {
               </span>
               <span className="slot-text">
                 <b>{slot.reservedFor ? 'kept' : slot.feeds || 'spare'}</b>
-                <small>
-                  {WHEN_SHORT[when]}
-                  {tapped.has(slot.id) && <span className="tapped">tapped</span>}
-                </small>
+                <small>{WHEN_SHORT[when]}</small>
               </span>
+              {tapped.has(slot.id) && <ApiOutlined className="tapped" title="tapped by a feed" aria-label="tapped" />}
             </button>
           );
         })}
