@@ -233,6 +233,7 @@ export function drillTemplate(build: Build, job: TemplateJob): Drawing {
         ...box('outline', x, y, base.widthMm, base.heightMm),
         line('centre', x - reachX, y, x + reachX, y),
         line('centre', x, y - reachY, x, y + reachY),
+        text(x + 1.5, y - reachY + 2.5, 2.2, 'centre, fold here over an edge'),
         ...drilling.slots.flatMap((slot) => slotShapes(slot, x, y)),
         ...allHoles(drilling).flatMap((hole) => holeShapes(hole, x, y, sign)),
         text(x, y + reachY + 4.5, 4.4, listed(group), { bold: true, anchor: 'middle' }),

@@ -1,4 +1,4 @@
-import type { Body } from '../body/index.ts';
+import { type Body, type BodyPart, partUnder } from '../body/index.ts';
 import type { Lamp, LampModel } from '../build/index.ts';
 
 /**
@@ -17,3 +17,6 @@ export function lampMemo<Value>(
     return value;
   };
 }
+
+/** The part that a lamp sits on, kept while the lamp and the body stay as they are. */
+export const carrierOf = lampMemo((body, lamp): BodyPart | null => partUnder(body, lamp.face, lamp.position));

@@ -13,6 +13,7 @@ import type { Build, Lamp, LampModel, MountKind, Position } from '../build/index
 import {
   allHoles,
   baseOf,
+  carrierOf,
   drillingOf,
   formatMm,
   type Hole,
@@ -34,9 +35,7 @@ interface Held {
   part: BodyPart | null;
 }
 
-const heldOn = lampMemo(
-  (body, lamp, model): Held => ({ lamp, model, part: partUnder(body, lamp.face, lamp.position) }),
-);
+const heldOn = lampMemo((body, lamp, model): Held => ({ lamp, model, part: carrierOf(body, lamp, model) }));
 
 const held = ({ build, body }: CheckContext): Held[] =>
   Object.values(build.lamps).flatMap((lamp) => {
@@ -355,6 +354,8 @@ function placedHoles(lamp: Lamp, model: LampModel): PlacedHole[] {
   }));
 }
 
+const holesOf = lampMemo((_body, lamp, model): PlacedHole[] => placedHoles(lamp, model));
+
 /** Distance from a point to an outline's edge. */
 function edgeDistance(part: BodyPart, view: View, a: number, b: number): number {
   const outline = outlineIn(part, view);
@@ -372,7 +373,7 @@ function nearEdge(context: CheckContext): Hit[] {
   return held(context).flatMap(({ lamp, model, part }): Hit[] => {
     if (!part) return [];
     const view = viewOfFace[lamp.face];
-    const short = placedHoles(lamp, model)
+    const short = holesOf(context.body, lamp, model)
       .map((hole) => ({ hole, missingMm: wantedEdgeMm(hole.diameterMm) - edgeDistance(part, view, hole.a, hole.b) }))
       .filter(({ hole, missingMm }) => hole.purpose !== 'corner' && missingMm > 0.5)
       .sort((a, b) => b.missingMm - a.missingMm)[0];
@@ -418,27 +419,35 @@ function nearEdge(context: CheckContext): Hit[] {
   });
 }
 
+/** Farther apart than this no two holes can meet: the longest base there is. */
+const HOLE_REACH_MM = 1500;
+
 function holesMeet(context: CheckContext): Hit[] {
-  const all = held(context).map(({ lamp, model }) => ({ lamp, holes: placedHoles(lamp, model) }));
-  return all.flatMap(({ lamp, holes }, index) =>
-    all.slice(index + 1).flatMap(({ lamp: other, holes: others }): Hit[] => {
-      if (lamp.face !== other.face) return [];
-      const near = holes.flatMap((hole) =>
-        others.map((each) => ({
-          leftMm: Math.hypot(hole.a - each.a, hole.b - each.b) - (hole.diameterMm + each.diameterMm) / 2,
-        })),
-      );
-      const least = Math.min(...near.map(({ leftMm }) => leftMm));
-      if (!(least < BRIDGE_MM)) return [];
-      return [
-        {
-          severity: 'stop',
-          message: `A hole of ${lamp.tag} and one of ${other.tag} ${least < 0 ? 'overlap' : `leave only ${formatMm(least)} mm of skin between them`}.`,
-          lampIds: [lamp.id, other.id],
-        },
-      ];
-    }),
-  );
+  const all = held(context).flatMap(({ lamp, model }) => {
+    const holes = holesOf(context.body, lamp, model);
+    return holes.length > 0 ? [{ lamp, holes }] : [];
+  });
+  const hits: Hit[] = [];
+  all.forEach(({ lamp, holes }, index) => {
+    for (const { lamp: other, holes: others } of all.slice(index + 1)) {
+      const apart = Math.abs(lamp.position.xMm - other.position.xMm) + Math.abs(lamp.position.yMm - other.position.yMm);
+      if (lamp.face !== other.face || apart > HOLE_REACH_MM) continue;
+      let leastMm = Number.POSITIVE_INFINITY;
+      for (const hole of holes)
+        for (const each of others)
+          leastMm = Math.min(
+            leastMm,
+            Math.hypot(hole.a - each.a, hole.b - each.b) - (hole.diameterMm + each.diameterMm) / 2,
+          );
+      if (leastMm >= BRIDGE_MM) continue;
+      hits.push({
+        severity: 'stop',
+        message: `A hole of ${lamp.tag} and one of ${other.tag} ${leastMm < 0 ? 'overlap' : `leave only ${formatMm(leastMm)} mm of skin between them`}.`,
+        lampIds: [lamp.id, other.id],
+      });
+    }
+  });
+  return hits;
 }
 
 export const MOUNT_RULES: readonly FindingRule[] = [

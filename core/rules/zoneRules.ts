@@ -1,7 +1,7 @@
 /** Findings about zones and joints: M15 slack and pinch points, M25 strike zones. */
 import { partUnder, type Zone, type ZoneKind } from '../body/index.ts';
 import type { Lamp, Position } from '../build/index.ts';
-import { housingOf, isDepth, nudge, tagList } from '../place/index.ts';
+import { carrierOf, housingOf, isDepth, nudge, tagList } from '../place/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from './finding.ts';
 
 const AXES = ['xMm', 'yMm', 'zMm'] as const;
@@ -76,7 +76,8 @@ const LOOP_RADIUS_MM = 150;
 function jointSlack({ build, body }: CheckContext): Hit[] {
   return body.joints.flatMap((joint): Hit[] => {
     const riding = Object.values(build.lamps).filter((lamp) => {
-      const part = partUnder(body, lamp.face, lamp.position);
+      const model = build.models[lamp.modelKey];
+      const part = model ? carrierOf(body, lamp, model) : null;
       return part !== null && joint.partIds.includes(part.id);
     });
     if (riding.length === 0) return [];

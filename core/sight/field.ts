@@ -54,20 +54,25 @@ export function lightSource(
   return { from: along(normal, Math.max(LEAST_STAND_MM, depthMm / 2), position), normal };
 }
 
-/** Other lamps near enough to stand in the way, as boxes. */
+/** Lamps farther off than this hide nothing worth telling. */
 const NEIGHBOUR_REACH_MM = 700;
 
-export function neighboursOf(build: Pick<Build, 'lamps' | 'models'>, lamp: Lamp): Obstacle[] {
-  const near = (other: Lamp) =>
-    Math.abs(other.position.xMm - lamp.position.xMm) < NEIGHBOUR_REACH_MM &&
-    Math.abs(other.position.yMm - lamp.position.yMm) < NEIGHBOUR_REACH_MM &&
-    Math.abs(other.position.zMm - lamp.position.zMm) < NEIGHBOUR_REACH_MM;
-  return Object.values(build.lamps).flatMap((other) => {
-    const model = build.models[other.modelKey];
-    if (!model || other.id === lamp.id || !near(other)) return [];
-    return [{ name: other.tag, ...housingOf(other, model) }];
-  });
+/** The lamps near enough to stand in another's way. */
+export function lampsNear(lamps: Build['lamps'], { id, position }: Lamp): Lamp[] {
+  return Object.values(lamps).filter(
+    (other) =>
+      Math.abs(other.position.xMm - position.xMm) < NEIGHBOUR_REACH_MM &&
+      Math.abs(other.position.yMm - position.yMm) < NEIGHBOUR_REACH_MM &&
+      Math.abs(other.position.zMm - position.zMm) < NEIGHBOUR_REACH_MM &&
+      other.id !== id,
+  );
 }
+
+export const asObstacles = (lamps: readonly Lamp[], models: Build['models']): Obstacle[] =>
+  lamps.flatMap((lamp) => {
+    const model = models[lamp.modelKey];
+    return model ? [{ name: lamp.tag, ...housingOf(lamp, model) }] : [];
+  });
 
 /** Goods on the load spaces of a body, as boxes. */
 export const loadOf = (body: Body): Obstacle[] =>
@@ -135,7 +140,7 @@ export function lampFields(
     const lamp = build.lamps[id];
     const model = lamp && build.models[lamp.modelKey];
     if (!lamp || !model) return [];
-    const neighbours = neighboursOf(build, lamp);
+    const neighbours = asObstacles(lampsNear(build.lamps, lamp), build.models);
     const caster = neighbours.length > 0 ? withObstacles(bare, neighbours) : bare;
     return [fieldFrom(caster, lamp, lightSource(body, pose, lamp, model))];
   });

@@ -1,7 +1,7 @@
 /** From where a lamp is seen: the directions its job needs, what blocks them, and in which position of which joint. */
 import { type Body, type Direction, type Pose, posed, posesOf } from '../body/index.ts';
 import type { Build, Lamp, LampKind, LampModel, Position } from '../build/index.ts';
-import { directionOf, lightSource, loadOf, neighboursOf } from './field.ts';
+import { asObstacles, directionOf, lampsNear, lightSource, loadOf } from './field.ts';
 import { castRay, type RayCaster, rayCaster } from './rayCaster.ts';
 
 /** Directions that a lamp must be seen from, relative to its face (all round: to the horizon). Degrees. */
@@ -135,7 +135,7 @@ function hiddenIn(scene: Scene, body: Body, lamp: Lamp, model: LampModel, needed
 }
 
 /** Answers kept until the lamp, its model, the body or a near neighbour changes. */
-const answers = new WeakMap<Lamp, { body: Body; model: LampModel; neighbours: string; hidden: Hidden[] }>();
+const answers = new WeakMap<Lamp, { body: Body; model: LampModel; near: Lamp[]; hidden: Hidden[] }>();
 
 /**
  * What hides a lamp from where it must be seen, for every pose of the body. A pose other than travelling is told only
@@ -145,11 +145,11 @@ export function hiddenFrom(build: Pick<Build, 'lamps' | 'models'>, body: Body, l
   const model = build.models[lamp.modelKey];
   const needed = model && neededFor(lamp, model);
   if (!model || !needed) return [];
-  const near = neighboursOf(build, lamp);
-  const neighbours = JSON.stringify(near);
+  const near = lampsNear(build.lamps, lamp);
   const known = answers.get(lamp);
-  if (known && known.body === body && known.model === model && known.neighbours === neighbours) return known.hidden;
-  const extra = near.length > 0 ? rayCaster({ parts: [] }, near).solids : [];
+  const alike = known?.near.length === near.length && known.near.every((other, index) => other === near[index]);
+  if (known && alike && known.body === body && known.model === model) return known.hidden;
+  const extra = near.length > 0 ? rayCaster({ parts: [] }, asObstacles(near, build.models)).solids : [];
   const all = scenesOf(body).map((scene) =>
     hiddenIn(
       extra.length === 0
@@ -170,7 +170,7 @@ export function hiddenFrom(build: Pick<Build, 'lamps' | 'models'>, body: Body, l
       return fresh.length > 0 ? [{ ...each, bearingsDeg: fresh }] : [];
     }),
   ];
-  answers.set(lamp, { body, model, neighbours, hidden });
+  answers.set(lamp, { body, model, near, hidden });
   return hidden;
 }
 

@@ -1,7 +1,6 @@
 import { Dropdown, Segmented } from 'antd';
 import { lazy, Suspense, useEffect } from 'react';
 import { Link, NavLink, Outlet } from 'react-router';
-import { sendEverythingWaiting } from '../unit/unitThunks.ts';
 import { useSessionQuery, useSignOutMutation } from './api.ts';
 import { Brand } from './Brand.tsx';
 import { preferenceSet, preferencesLoaded } from './preferences.ts';
@@ -25,7 +24,8 @@ export function Shell() {
   useEffect(() => {
     if (!personId) return;
     dispatch(preferencesLoaded(personId));
-    void dispatch(sendEverythingWaiting());
+    // What waits from an earlier visit is sent once the place is on the screen; nothing of it is needed to draw that.
+    void import('../unit/unitThunks.ts').then(({ sendEverythingWaiting }) => dispatch(sendEverythingWaiting()));
   }, [personId, dispatch]);
 
   if (isLoading) return null;

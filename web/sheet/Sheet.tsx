@@ -18,7 +18,7 @@ import { movedLamp, withTwinIds } from './drag.ts';
 import { AlignLines, Guides, Tapes } from './Guides.tsx';
 import { GlowDefs } from './LampGlyph.tsx';
 import { FindingMarks, Hits, MovingLamps, RestingLamps, Rings, Tags } from './lampLayers.tsx';
-import { carrierOf, type LampMark, lampMarks } from './lampMarks.ts';
+import { carrierName, type LampMark, lampMarks } from './lampMarks.ts';
 import {
   faceOfView,
   fromPixel,
@@ -115,7 +115,7 @@ export function Sheet(props: SheetProps) {
   );
 
   const sighted = field ? build.lamps[field.lampId] : undefined;
-  const carrierOfLamp = sighted ? carrierOf(body, sighted) : '';
+  const carrierOfLamp = sighted ? carrierName(body, sighted) : '';
 
   const pointer = usePointer({
     svg,

@@ -60,7 +60,7 @@ export function markOf(layout: SheetLayout, view: View, lamp: Lamp, model: LampM
 }
 
 /** Name of the part that a lamp sits on; empty when it sits on nothing. */
-export const carrierOf = (body: Body, lamp: Lamp): string => partUnder(body, lamp.face, lamp.position)?.name ?? '';
+export const carrierName = (body: Body, lamp: Lamp): string => partUnder(body, lamp.face, lamp.position)?.name ?? '';
 
 /** Which views a lamp is seen in: rays against the body, kept per lamp until the lamp itself changes. */
 const seenCache = new WeakMap<Lamp, { body: Body; model: LampModel; views: View[] }>();

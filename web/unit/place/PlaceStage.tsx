@@ -7,7 +7,7 @@ import { useShelfQuery } from '../../app/api.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { isTyping } from '../../app/typing.ts';
-import { carrierOf } from '../../sheet/lampMarks.ts';
+import { carrierName } from '../../sheet/lampMarks.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
 import { Findings } from '../Findings.tsx';
 import { unitActions } from '../unitSlice.ts';
@@ -27,8 +27,6 @@ import { useField } from './useField.ts';
 const TRAVELLING: Pose = {};
 /** Codes of findings about place, body and mount: M12, M15, M20 and M23 to M37. */
 const PLACE_CODES = new Set(['M12', 'M15', 'M20', ...Array.from({ length: 15 }, (_, index) => `M${23 + index}`)]);
-/** What is missing from a box is no fault of the place. */
-const NOT_OF_PLACE = new Set(['M20', 'M29', 'M30']);
 
 /** The build with lamps where they are held; only for looking at, never sent. */
 const movedBuild = (build: Build, moves: readonly Move[]): Build => ({
@@ -108,7 +106,7 @@ export function PlaceStage() {
   const marks = useMemo(() => {
     const found = new Map<Id, 'stop' | 'caution'>();
     for (const finding of findings) {
-      if (finding.severity === 'note' || NOT_OF_PLACE.has(finding.code)) continue;
+      if (finding.severity === 'note') continue;
       for (const id of finding.place.lampIds)
         if (finding.severity === 'stop' || !found.has(id))
           found.set(id, finding.severity === 'stop' ? 'stop' : 'caution');
@@ -177,7 +175,7 @@ export function PlaceStage() {
       </div>
       <aside className="panel" aria-label="Place">
         {single && <LampPanel lamp={single} />}
-        {field && single && <FieldMap field={field} tag={single.tag} carrier={carrierOf(body, single)} />}
+        {field && single && <FieldMap field={field} tag={single.tag} carrier={carrierName(body, single)} />}
         {selection.length > 1 && <GroupPanel ids={selection} />}
         <Findings
           findings={selection.length > 0 ? ofSelection : findings}
