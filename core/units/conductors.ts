@@ -152,3 +152,29 @@ export function ampacityA(size: Conductor, conditions: AmpacityConditions = {}):
     ENGINE_FACTOR_105C * Math.sqrt(headroom(AMBIENT_ENGINE_C) / (REFERENCE_INSULATION_C - AMBIENT_ENGINE_C));
   return size.ampacityA * (inEngineSpace ? engine : outside) * bundlingFactor(bundled);
 }
+
+/** Outer diameter of thin-wall road-vehicle wire, mm: area and largest diameter. ISO 6722-1 thin wall, from memory. */
+const OUTER_ROWS = [
+  [0.5, 1.6],
+  [0.75, 1.9],
+  [1, 2.1],
+  [1.5, 2.4],
+  [2.5, 3],
+  [4, 3.7],
+  [6, 4.3],
+  [10, 6],
+  [16, 7.9],
+  [25, 9.4],
+  [50, 13.2],
+  [120, 19.7],
+] as const;
+
+/** Outer diameter of a wire of this copper area, interpolated over area between the rows, mm. */
+export function wireOuterMm(areaMm2: number): number {
+  const index = OUTER_ROWS.findIndex(([area]) => area >= areaMm2);
+  if (index === 0) return OUTER_ROWS[0][1];
+  if (index < 0) return OUTER_ROWS[OUTER_ROWS.length - 1]![1];
+  const [a0, d0] = OUTER_ROWS[index - 1]!;
+  const [a1, d1] = OUTER_ROWS[index]!;
+  return d0 + ((areaMm2 - a0) / (a1 - a0)) * (d1 - d0);
+}

@@ -4,35 +4,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { type CircuitElement, endsOf } from '../circuit.ts';
-
-const spiceNode = (name: string): string => (name === '0' ? '0' : `n_${name}`);
-
-function card(element: CircuitElement): string[] {
-  const [a, b] = endsOf(element).map(spiceNode) as [string, string];
-  const name = element.id;
-  switch (element.kind) {
-    case 'source':
-      return [
-        `V${name} i_${name} ${b} ${element.voltageV}`,
-        `R${name} i_${name} ${a} ${Math.max(element.resistanceOhm, 1e-6)}`,
-      ];
-    case 'resistor':
-    case 'fuse':
-      return [`R${name} ${a} ${b} ${Math.max(element.resistanceOhm, 1e-6)}`];
-    case 'switch':
-      return element.closed ? [`R${name} ${a} ${b} 1e-4`] : [];
-    case 'diode':
-      return [
-        `D${name} ${a} ${b} M${name}`,
-        `.model M${name} D(IS=${element.saturationCurrentA} N=${element.emissionCoefficient} RS=${element.seriesResistanceOhm})`,
-      ];
-    case 'currentSink':
-      return [`I${name} ${a} ${b} ${element.currentA}`];
-    case 'constantPower':
-      // max() keeps P/V finite at 0 V, where ngspice starts; above the cut-in voltage it changes nothing.
-      return [`B${name} ${a} ${b} I = V(${a},${b}) > ${element.cutInV} ? ${element.powerW}/max(V(${a},${b}),1) : 0`];
-  }
-}
+import { countedNames, spiceCards } from '../spice.ts';
 
 /**
  * Node voltages by ngspice at 27 C. P/V has two solutions, so `start` says near which one to begin; ngspice lets go of
@@ -42,21 +14,22 @@ export function ngspiceVoltages(
   elements: readonly CircuitElement[],
   start: Record<string, number>,
 ): Record<string, number> {
+  const names = countedNames();
   const nodes = [...new Set(elements.flatMap((element) => [...endsOf(element)]))].filter((node) => node !== '0');
   const folder = mkdtempSync(path.join(os.tmpdir(), 'ember-spice-'));
   try {
     const deck = [
       'network',
-      ...elements.flatMap(card),
+      ...elements.flatMap((element) => spiceCards(element, names)),
       '.temp 27',
       '.options reltol=1e-7 abstol=1e-12 vntol=1e-9 gmin=1e-12 rshunt=1e12 itl1=500',
       ...Object.entries(start)
         .filter(([node]) => node !== '0')
-        .map(([node, volts]) => `.nodeset v(${spiceNode(node)})=${volts}`),
+        .map(([node, volts]) => `.nodeset v(${names.node(node)})=${volts}`),
       '.control',
       'set numdgt=12',
       'op',
-      ...nodes.map((node) => `print v(${spiceNode(node)})`),
+      ...nodes.map((node) => `print v(${names.node(node)})`),
       '.endc',
       '.end',
     ];
@@ -66,7 +39,7 @@ export function ngspiceVoltages(
     const output = spawnSync('ngspice', ['-b', file], { encoding: 'utf8' }).stdout ?? '';
     return Object.fromEntries(
       nodes.map((node) => {
-        const match = new RegExp(`^v\\(${spiceNode(node).toLowerCase()}\\) = (\\S+)`, 'm').exec(output.toLowerCase());
+        const match = new RegExp(`^v\\(${names.node(node).toLowerCase()}\\) = (\\S+)`, 'm').exec(output.toLowerCase());
         if (!match) throw new Error(`ngspice gave no voltage for ${node}:\n${output.slice(0, 2000)}`);
         return [node, Number(match[1])];
       }),
