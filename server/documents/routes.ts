@@ -3,6 +3,7 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import Papa from 'papaparse';
 import { Piscina } from 'piscina';
 import * as z from 'zod';
+import { compileNetwork, cutList, spiceDeck } from '../../core/feed/index.ts';
 import { drawingDxf, drawingSvg, drillTemplate, PAPERS, templateJobs } from '../../core/place/index.ts';
 import { assess, bodyOf } from '../../core/rules/index.ts';
 import { boughtQuantity, PART_GROUP_NAMES, partsList } from '../../core/work/index.ts';
@@ -57,6 +58,51 @@ export async function documentRoutes(
         .send(Buffer.from(bytes));
     },
   );
+
+  app.get('/api/units/:id/cut-list.csv', options, async (request, reply) => {
+    const { build } = await units.get(request.params.id);
+    const rows = cutList(build).map(({ tag, feed, gauge, colour, lengthMm, from, end, shrinkMm }) => ({
+      wire: tag,
+      feed,
+      gauge,
+      colour,
+      length_mm: lengthMm,
+      from: from.to,
+      from_fitting: from.fitting,
+      from_strip_mm: from.stripMm,
+      to: end.to,
+      to_fitting: end.fitting,
+      to_strip_mm: end.stripMm,
+      shrink_mm: shrinkMm,
+    }));
+    return reply
+      .type('text/csv; charset=utf-8')
+      .header('content-disposition', `attachment; filename="${build.unit.tag}-cut-list.csv"`)
+      .send(Papa.unparse(rows, { newline: '\r\n', escapeFormulae: true }));
+  });
+
+  app.get('/api/units/:id/wire-labels.pdf', options, async (request, reply) => {
+    const { build } = await units.get(request.params.id);
+    const bytes = await make('wireLabelsPdf', { build });
+    return reply
+      .type('application/pdf')
+      .header('content-disposition', `inline; filename="${build.unit.tag}-wire-labels.pdf"`)
+      .send(Buffer.from(bytes));
+  });
+
+  app.get('/api/units/:id/netlist.cir', options, async (request, reply) => {
+    const { build } = await units.get(request.params.id);
+    const controlIds = new Set(Object.keys(build.controls));
+    const network = compileNetwork(build, { keyOn: true, controlIds, load: 'average' });
+    const labels = new Map(
+      cutList(build).map((line) => [line.wireId, `${line.tag}: ${line.from.to} to ${line.end.to}`]),
+    );
+    for (const element of Object.values(build.elements)) labels.set(element.id, element.name || element.kind);
+    return reply
+      .type('text/plain; charset=utf-8')
+      .header('content-disposition', `attachment; filename="${build.unit.tag}.cir"`)
+      .send(spiceDeck(`${build.unit.tag}, key on, every control on, average draw`, network, labels));
+  });
 
   const templateOptions = {
     config: { access: EVERYONE },

@@ -2,8 +2,9 @@
 import { drillTemplatesPdf } from './drillTemplatesPdf.ts';
 import { operatorCardPdf } from './operatorCardPdf.ts';
 import { tapeSheetPdf } from './tapeSheetPdf.ts';
+import { wireLabelsPdf } from './wireLabelsPdf.ts';
 
-const MAKERS = { drillTemplatesPdf, operatorCardPdf, tapeSheetPdf };
+const MAKERS = { drillTemplatesPdf, operatorCardPdf, tapeSheetPdf, wireLabelsPdf };
 export type Makers = typeof MAKERS;
 
 export interface DocumentTask<Name extends keyof Makers = keyof Makers> {

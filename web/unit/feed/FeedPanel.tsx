@@ -1,7 +1,7 @@
 import { Button, Input, Popconfirm, Select } from 'antd';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { WireColour } from '../../../core/build/index.ts';
-import { BLADE_FUSES, SLOT_WHEN_WORDS, slotWhen } from '../../../core/feed/index.ts';
+import { BLADE_FUSES, SLOT_WHEN_WORDS, shortFigures, slotWhen } from '../../../core/feed/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import type { AssessedFeed } from '../../../core/rules/index.ts';
 import { conductorsOf } from '../../../core/units/index.ts';
@@ -125,9 +125,30 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
         {(figures.longestRunMm / 1000).toFixed(1)} m from source to far lamp, {(figures.cutLengthMm / 1000).toFixed(1)}{' '}
         m of wire in all. Budget {figures.dropBudgetV.toFixed(2)} V is 3 % (ABYC E-11, from memory).
       </p>
+      <ShortLine assessed={assessed} />
       <h3>Chain of limits</h3>
       <Limits assessed={assessed} />
     </section>
+  );
+}
+
+/** What a chafed wire at the far lamp would do. */
+function ShortLine({ assessed: { feed, figures } }: { assessed: AssessedFeed }) {
+  const { build } = useUnit();
+  const short = useMemo(
+    () => (figures.farLamp ? shortFigures(build, feed, figures.farLamp.id) : null),
+    [build, feed, figures.farLamp],
+  );
+  if (!short || !figures.farLamp) return null;
+  const opens = Number.isFinite(short.opensByS);
+  return (
+    <p className={opens && short.opensByS <= 5 ? 'why' : 'why state caution'}>
+      A short at {figures.farLamp.tag} draws <b className="mono">{short.currentA.toFixed(0)} A</b>;{' '}
+      {opens
+        ? `the ${feed.fuse.ratingA} A fuse opens within ${short.opensByS} s`
+        : `the ${feed.fuse.ratingA} A fuse may never open`}{' '}
+      (ISO 8820-3 gates, from memory).
+    </p>
   );
 }
 

@@ -7,9 +7,17 @@ import { Sheet } from '../../sheet/Sheet.tsx';
 import { Findings } from '../Findings.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
+import { BatteryView } from './BatteryView.tsx';
+import { CutListView } from './CutListView.tsx';
 import { FeedDiagram } from './FeedDiagram.tsx';
 import { FeedPanel } from './FeedPanel.tsx';
 import { NewFeed } from './NewFeed.tsx';
+
+const VIEWS = [
+  { key: 'diagram', words: 'Diagram' },
+  { key: 'cuts', words: 'Cut list' },
+  { key: 'battery', words: 'Battery' },
+] as const;
 
 export function FeedStage() {
   const { build, body, overview, preferences, mayEdit } = useUnit();
@@ -17,6 +25,7 @@ export function FeedStage() {
   const feedId = useApp((state) => state.unit.feedId);
   const dispatch = useAppDispatch();
   const [making, setMaking] = useState(false);
+  const [view, setView] = useState<(typeof VIEWS)[number]['key']>('diagram');
   const feeds = overview?.feeds ?? [];
   const chosen = feeds.find(({ feed }) => feed.fuse.id === feedId);
   const unfed = useMemo(() => unfedLamps(build), [build]);
@@ -47,8 +56,17 @@ export function FeedStage() {
 
   return (
     <div className="split feed">
-      <div className="field-stack">
-        <FeedDiagram feeds={feeds} findings={findings} chosenId={feedId} onChoose={choose} />
+      <div className="field-stack with-bar">
+        <nav className="field-tabs" aria-label="Views of the circuit">
+          {VIEWS.map(({ key, words }) => (
+            <button key={key} type="button" aria-pressed={view === key} onClick={() => setView(key)}>
+              {words}
+            </button>
+          ))}
+        </nav>
+        {view === 'diagram' && <FeedDiagram feeds={feeds} findings={findings} chosenId={feedId} onChoose={choose} />}
+        {view === 'cuts' && <CutListView />}
+        {view === 'battery' && <BatteryView />}
         <Sheet
           body={body}
           build={build}

@@ -1,0 +1,85 @@
+import { DownloadOutlined, PrinterOutlined } from '@ant-design/icons';
+import { useMemo } from 'react';
+import { cutList, wireOrder } from '../../../core/feed/index.ts';
+import { formatLength } from '../../../core/units/index.ts';
+import { WIRE } from '../../app/tokens.ts';
+import { useUnit } from '../useUnit.ts';
+
+/** Every wire to cut, with both ends and how they are made, and the files that go to the bench. */
+export function CutListView() {
+  const { id, build, preferences } = useUnit();
+  const lines = useMemo(() => cutList(build), [build]);
+  const order = useMemo(() => wireOrder(lines), [lines]);
+  const files = [
+    { href: `cut-list.csv`, words: 'CSV', Icon: DownloadOutlined },
+    { href: `wire-labels.pdf`, words: 'Labels', Icon: PrinterOutlined },
+    { href: `netlist.cir`, words: 'SPICE netlist', Icon: DownloadOutlined },
+  ];
+  return (
+    <section className="cut-list" aria-label="Cut list" tabIndex={0}>
+      <header>
+        <b>
+          {lines.length} wires, {order.reduce((sum, each) => sum + each.lengthM, 0).toFixed(1)} m
+        </b>
+        <span className="orders">
+          {order.map((each) => (
+            <span key={`${each.gauge} ${each.colour}`}>
+              <i style={{ background: WIRE[each.colour] }} aria-hidden />
+              {each.gauge} {each.colour} <b className="mono">{each.lengthM.toFixed(1)} m</b>
+            </span>
+          ))}
+        </span>
+        <span className="files">
+          {files.map(({ href, words, Icon }) => (
+            <a key={href} href={`/api/units/${id}/${href}`}>
+              <Icon aria-hidden /> {words}
+            </a>
+          ))}
+        </span>
+      </header>
+      {lines.length === 0 ? (
+        <p className="empty">No wires yet: make a feed, and its wires are listed here.</p>
+      ) : (
+        <table>
+          <thead>
+            <tr>
+              <th>Wire</th>
+              <th>Feed</th>
+              <th>Size and colour</th>
+              <th className="right">Length</th>
+              <th>From</th>
+              <th className="right">Strip</th>
+              <th>To</th>
+              <th className="right">Strip</th>
+              <th className="right">Shrink</th>
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map((line) => (
+              <tr key={line.wireId}>
+                <td>
+                  <b>{line.tag}</b>
+                </td>
+                <td>{line.feed}</td>
+                <td>
+                  <i style={{ background: WIRE[line.colour] }} aria-hidden /> {line.gauge} {line.colour}
+                </td>
+                <td className="right mono">{formatLength(line.lengthMm, preferences.length)}</td>
+                {[line.from, line.end].map((end, index) => [
+                  <td key={`${index === 0 ? 'from' : 'to'} end`}>
+                    {end.to}
+                    <small>{end.fitting}</small>
+                  </td>,
+                  <td key={`${index === 0 ? 'from' : 'to'} strip`} className="right mono">
+                    {end.stripMm}
+                  </td>,
+                ])}
+                <td className="right mono">{line.shrinkMm}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
