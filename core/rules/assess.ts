@@ -11,6 +11,7 @@ import { PACK_RULES } from './packRules.ts';
 import { PLACE_RULES } from './placeRules.ts';
 import { POWER_RULES } from './powerRules.ts';
 import { SIGHT_RULES } from './sightRules.ts';
+import { WIRING_RULES } from './wiringRules.ts';
 import { ZONE_RULES } from './zoneRules.ts';
 
 /** Every finding the tool can make, in code order. docs/findings.md lists the same rows. */
@@ -22,6 +23,7 @@ export const FINDING_RULES: readonly FindingRule[] = [
   ...SIGHT_RULES,
   ...PACK_RULES,
   ...FLASH_RULES,
+  ...WIRING_RULES,
 ].sort((a, b) => Number(a.code.slice(1)) - Number(b.code.slice(1)));
 
 export interface Assessment {

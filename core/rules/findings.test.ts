@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { countingIds, testTruck } from '../../demo/testUnit.ts';
 import type { FeedGiven, UnitBuilder } from '../../demo/unitBuilder.ts';
 import { applyToUnit } from '../body/index.ts';
-import type { Build } from '../build/index.ts';
+import type { Build, OperationDraft } from '../build/index.ts';
+import { currentTrace, showsFor } from '../flash/index.ts';
 import { assess, FINDING_RULES, type Finding } from './index.ts';
 
 const found = (build: Build, code: string): Finding[] =>
@@ -21,6 +22,10 @@ function takeWayOut(build: Build, finding: Finding, label?: string): Build {
     return applied.value.build;
   }, build);
 }
+
+/** Peak of everything lit at once, A. */
+const currentPeak = (build: Build): number =>
+  currentTrace(build, showsFor(build, new Set(Object.keys(build.controls))).values(), 6).peakA;
 
 const corners = (): UnitBuilder =>
   testTruck()
@@ -41,6 +46,87 @@ describe('a sound unit', () => {
     const lamps = corners().factory().feed(warn('hot'));
     for (const yMm of [0, 250]) lamps.lamp('MK-0103', 'front', { yMm, zMm: 2530 });
     expect(assess(lamps.build).findings).toEqual([]);
+  });
+});
+
+describe('wiring', () => {
+  const edited = (unit: UnitBuilder, draft: OperationDraft): Build => {
+    const applied = applyToUnit(
+      unit.build,
+      { ...draft, id: countingIds()() },
+      { by: 'test', at: '2026-01-05T10:00:00.000Z' },
+    );
+    if (!applied.ok) throw new Error(applied.reason.message);
+    return applied.value.build;
+  };
+
+  it('M2: a tap on a slot that is kept for an option; another slot mends it', () => {
+    const unit = corners().feed(warn('busy'));
+    const slot = Object.values(unit.build.slots).find((each) => each.label === 'busy')!;
+    const build = edited(unit, { kind: 'editSlot', slotId: slot.id, changes: { reservedFor: 'the air seat' } });
+    const [finding] = found(build, 'M2');
+    expect(finding!.message).toContain('kept for the air seat');
+    expect(found(build, 'M10')).toEqual([]);
+    expect(found(takeWayOut(build, finding!, 'Move to slot hot'), 'M2')).toEqual([]);
+  });
+
+  it('M3: 10 mm2 does not go into an add-a-tap; a thinner wire that the fuse protects does', () => {
+    const unit = corners().feed(warn('hot'));
+    const build = edited(unit, { kind: 'editWires', wireIds: Object.keys(unit.build.wires), changes: { gauge: '10' } });
+    const [finding] = found(build, 'M3');
+    expect(finding!.message).toMatch(/10 mm².*takes 4 mm²/);
+    const mended = takeWayOut(build, finding!);
+    expect(found(mended, 'M3')).toEqual([]);
+    expect(found(mended, 'M8')).toEqual([]);
+  });
+
+  it('M6: a red lead that is ground is told, an honest set of leads is not', () => {
+    const unit = corners();
+    const model = Object.values(unit.build.models)[0]!;
+    expect(found(unit.build, 'M6')).toEqual([]);
+    const build = {
+      ...unit.build,
+      models: {
+        [model.key]: {
+          ...model,
+          leads: [
+            { colour: 'red', purpose: 'ground' as const },
+            { colour: 'white', purpose: 'feed' as const },
+          ],
+        },
+      },
+    };
+    expect(found(build, 'M6')[0]!.message).toContain('red is ground');
+  });
+
+  it('M18: bare programming leads want caps', () => {
+    const unit = corners();
+    const model = Object.values(unit.build.models)[0]!;
+    const leads = [...model.leads, { colour: 'yellow', purpose: 'program' as const }];
+    const build = { ...unit.build, models: { [model.key]: { ...model, leads } } };
+    const [finding] = found(build, 'M18');
+    expect(finding).toMatchObject({ severity: 'note' });
+    expect(found(takeWayOut(build, finding!), 'M18')).toEqual([]);
+  });
+
+  it('M50: lamps that flash in step draw in step; the fuse is judged by the peak, not the average', () => {
+    const unit = corners().feed(warn('hot'));
+    const fuse = Object.values(unit.build.elements).find((element) => element.kind === 'fuse')!;
+    const lit = Object.keys(unit.build.lamps);
+    const [pattern] = Object.values(unit.build.functions);
+    const inStep = edited(unit, { kind: 'setPattern', functionId: pattern!.id, lampIds: lit, changes: { phase: 'A' } });
+    const small = (build: Build, ratingA: number) => ({
+      ...build,
+      elements: { ...build.elements, [fuse.id]: { ...fuse, ratingA } as Build['elements'][string] },
+    });
+    const answering = currentPeak(unit.build);
+    const together = currentPeak(inStep);
+    expect(together).toBeGreaterThan(answering * 1.5);
+    const ratingA = answering;
+    expect(found(small(unit.build, ratingA), 'M50')).toEqual([]);
+    const [finding] = found(small(inStep, ratingA), 'M50');
+    expect(finding!.message).toContain(`${together.toFixed(1)} A`);
+    expect(found(takeWayOut(small(inStep, ratingA), finding!), 'M50')).toEqual([]);
   });
 });
 

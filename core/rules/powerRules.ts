@@ -20,7 +20,8 @@ function fittingSlots({ build, feeds }: CheckContext, { feed, figures }: Assesse
     .map(({ slot }) => slot);
 }
 
-function moveToSlot(context: CheckContext, each: AssessedFeed): WayOut[] {
+/** Ways to another slot that could carry the feed. */
+export function moveToSlot(context: CheckContext, each: AssessedFeed): WayOut[] {
   const tap = each.feed.source;
   if (tap?.kind !== 'tap') return [];
   return fittingSlots(context, each)
@@ -110,7 +111,8 @@ function wrongTime(context: CheckContext): Hit[] {
     const { feed } = each;
     if (!feed.slot) return [];
     const when = slotWhen(feed.slot, context.build.electrics.systemVoltageV);
-    if (when === feed.fuse.wanted) return [];
+    // A slot kept for an option is M2's to tell.
+    if (when === feed.fuse.wanted || when === 'reserved') return [];
     const common = { feedIds: [feed.fuse.id], slotIds: [feed.slot.id], lampIds: feed.lamps.map((lamp) => lamp.id) };
     const slot = `Slot ${feed.slot.label}`;
     if (when === 'unread') {
@@ -151,9 +153,12 @@ function wrongTime(context: CheckContext): Hit[] {
         },
       ];
     }
-    const why = when === 'reserved' ? `kept for ${feed.slot.reservedFor}` : SLOT_WHEN_WORDS[when];
     return [
-      { ...common, message: `${slot} is ${why}; ${feed.fuse.name} would have no power of its own there.`, waysOut },
+      {
+        ...common,
+        message: `${slot} is ${SLOT_WHEN_WORDS[when]}; ${feed.fuse.name} would have no power of its own there.`,
+        waysOut,
+      },
     ];
   });
 }

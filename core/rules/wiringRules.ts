@@ -1,0 +1,210 @@
+/** Findings about taps, terminals, leads and peaks: M2, M3, M6, M18, M50. */
+import type { Build, LampModel } from '../build/index.ts';
+import { BLADE_GATES, cutList, fuseForLoadA } from '../feed/index.ts';
+import { currentTrace, showsFor } from '../flash/index.ts';
+import { tagList } from '../place/index.ts';
+import { ampacityA, conductor, conductorsOf } from '../units/index.ts';
+import type { AssessedFeed, CheckContext, FindingRule, Hit, WayOut } from './finding.ts';
+import { moveToSlot } from './powerRules.ts';
+
+function reservedSlot(context: CheckContext): Hit[] {
+  return context.feeds.flatMap((each): Hit[] => {
+    const { slot, fuse, lamps } = each.feed;
+    if (!slot || slot.reservedFor === '') return [];
+    return [
+      {
+        message: `${fuse.name} taps slot ${slot.label}, which is kept for ${slot.reservedFor}.`,
+        feedIds: [fuse.id],
+        slotIds: [slot.id],
+        lampIds: lamps.map((lamp) => lamp.id),
+        waysOut: moveToSlot(context, each),
+      },
+    ];
+  });
+}
+
+/** Thickest wire that a fitting takes, mm2. Common practice, no source: 6.3 mm blades to 6, receiver blocks to 2.5. */
+const TAKES_MM2: { fits: RegExp; mostMm2: number }[] = [
+  { fits: /receiver block/, mostMm2: 2.5 },
+  { fits: /add-a-tap/, mostMm2: 4 },
+  { fits: /blade 6\.3/, mostMm2: 6 },
+];
+
+function tooThick({ build, feeds }: CheckContext): Hit[] {
+  const lines = cutList(build);
+  return feeds.flatMap((each): Hit[] => {
+    const own = new Set([...each.feed.wires, ...each.feed.groundWires].map((wire) => wire.id));
+    const found = lines
+      .filter((line) => own.has(line.wireId))
+      .flatMap((line) => {
+        const wire = build.wires[line.wireId]!;
+        const { areaMm2 } = conductor(wire.table, wire.gauge);
+        return [line.from, line.end].flatMap(({ to, fitting }) => {
+          const limit = TAKES_MM2.find(({ fits }) => fits.test(fitting));
+          return limit && areaMm2 > limit.mostMm2 + 1e-9 ? [{ line, to, fitting, mostMm2: limit.mostMm2 }] : [];
+        });
+      });
+    const worst = found.sort((a, b) => a.mostMm2 - b.mostMm2)[0];
+    if (!worst) return [];
+    return [
+      {
+        message: `${each.feed.fuse.name}: ${worst.line.gauge} into the ${worst.fitting} at ${worst.to}, which takes ${worst.mostMm2} mm².`,
+        feedIds: [each.feed.fuse.id],
+        lampIds: each.feed.lamps.map((lamp) => lamp.id),
+        waysOut: thinnerWays(build, each, worst.mostMm2),
+      },
+    ];
+  });
+}
+
+/** A thinner wire for the whole feed, where its fuse still protects it. */
+function thinnerWays(build: Build, { feed }: AssessedFeed, mostMm2: number): WayOut[] {
+  const wires = [...feed.wires, ...feed.groundWires];
+  const table = wires[0]?.table ?? 'metric';
+  const size = [...conductorsOf(table)]
+    .reverse()
+    .find((each) => each.areaMm2 <= mostMm2 && ampacityA(each, { bundled: 3 }) >= feed.fuse.ratingA);
+  if (!size) return [];
+  const wireIds = wires.filter((wire) => conductor(wire.table, wire.gauge).areaMm2 > mostMm2).map((wire) => wire.id);
+  const label = table === 'awg' ? `Use ${size.gauge} AWG` : `Use ${size.gauge} mm²`;
+  return build.elements[feed.fuse.id]
+    ? [{ label, operations: [{ kind: 'editWires', wireIds, changes: { gauge: size.gauge } }] }]
+    : [];
+}
+
+/** What people take a lead's colour for. Common practice, no source. */
+const LOOKS_LIKE: Record<string, 'feed' | 'ground'> = { red: 'feed', black: 'ground' };
+
+const misleading = ({ leads }: LampModel) =>
+  leads.filter(({ colour, purpose }) => {
+    const looks = LOOKS_LIKE[colour];
+    return looks !== undefined && looks !== purpose;
+  });
+
+function leadColours({ build }: CheckContext): Hit[] {
+  return Object.values(build.models).flatMap((model): Hit[] => {
+    const lamps = Object.values(build.lamps).filter((lamp) => lamp.modelKey === model.key);
+    const wrong = misleading(model);
+    if (lamps.length === 0 || wrong.length === 0) return [];
+    const words = wrong.map(
+      ({ colour, purpose }) => `${colour} is ${purpose === 'program' ? 'for programming' : purpose}`,
+    );
+    return [
+      {
+        message: `${tagList(lamps.map((lamp) => lamp.tag))} (${model.name}): ${words.join(', ')}. Join by the lead list, not by colour.`,
+        lampIds: lamps.map((lamp) => lamp.id),
+      },
+    ];
+  });
+}
+
+const CAP = 'lead-cap';
+
+function openProgramLeads({ build }: CheckContext): Hit[] {
+  return Object.values(build.models).flatMap((model): Hit[] => {
+    const lamps = Object.values(build.lamps).filter((lamp) => lamp.modelKey === model.key);
+    const id = `${CAP}:${model.key}`;
+    const missing = lamps.length - (build.extraParts[id]?.quantity ?? 0);
+    if (missing <= 0 || !model.leads.some((lead) => lead.purpose === 'program')) return [];
+    return [
+      {
+        message: `${tagList(lamps.map((lamp) => lamp.tag))}: the programming lead stays bare once the pattern is set.`,
+        lampIds: lamps.map((lamp) => lamp.id),
+        waysOut: [
+          {
+            label: `Add ${missing} × shrink cap`,
+            operations: [
+              {
+                kind: 'addExtraParts',
+                parts: [{ id, partKey: CAP, name: 'Shrink cap for a lead', quantity: missing, modelKey: model.key }],
+              },
+            ],
+          },
+        ],
+      },
+    ];
+  });
+}
+
+/** Long enough to hold several turns of every pattern. */
+const WINDOW_S = 6;
+
+/** The current that a blade carries for a while is told by its first gate, 110 % (ISO 8820-3, from memory). */
+const HOLDS = BLADE_GATES[0]!.multiple;
+
+function peaks({ build, feeds }: CheckContext): Hit[] {
+  const all = new Set(Object.keys(build.controls));
+  const shows = showsFor(build, all);
+  return feeds.flatMap(({ feed }): Hit[] => {
+    const own = feed.lamps.flatMap((lamp) => shows.get(lamp.id) ?? []);
+    const { peakA } = currentTrace(build, own, WINDOW_S);
+    if (peakA <= feed.fuse.ratingA * HOLDS) return [];
+    const larger = fuseForLoadA(peakA);
+    const wires = [...feed.wires, ...feed.groundWires];
+    const protectedUp = Math.min(...wires.map((wire) => ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 })));
+    return [
+      {
+        message: `${feed.fuse.name}: the patterns peak at ${peakA.toFixed(1)} A, above its ${feed.fuse.ratingA} A fuse.`,
+        feedIds: [feed.fuse.id],
+        lampIds: feed.lamps.map((lamp) => lamp.id),
+        waysOut:
+          larger !== null && larger <= protectedUp
+            ? [
+                {
+                  label: `Fit a ${larger} A fuse`,
+                  operations: [{ kind: 'editFuse', elementId: feed.fuse.id, changes: { ratingA: larger } }],
+                },
+              ]
+            : [],
+      },
+    ];
+  });
+}
+
+export const WIRING_RULES: readonly FindingRule[] = [
+  {
+    code: 'M2',
+    severity: 'stop',
+    title: 'Slot reserved for an option',
+    reason: 'A slot that looks empty may be prewired; the option would be fed backwards or go dark.',
+    wayOut: 'Move the feed to another slot',
+    source: "The survey's readings; common practice, no source",
+    check: reservedSlot,
+  },
+  {
+    code: 'M3',
+    severity: 'caution',
+    title: 'Wire too thick for the terminal or its lock',
+    reason: 'A terminal that is forced over thick wire backs out of its cavity.',
+    wayOut: 'Use a thinner wire that the fuse still protects, or a larger fitting',
+    source: 'Common practice, no source',
+    check: tooThick,
+  },
+  {
+    code: 'M6',
+    severity: 'note',
+    title: 'Lead colour contradicts its function',
+    reason: 'Supplied lead colours mislead: a red lead may be ground.',
+    wayOut: 'Join from the lead list',
+    source: "The shelf's lead maps",
+    check: leadColours,
+  },
+  {
+    code: 'M18',
+    severity: 'note',
+    title: 'Programming lead not insulated',
+    reason: 'A programming lead that touches metal on the road changes the pattern.',
+    wayOut: 'Add shrink caps to the parts',
+    source: 'Common practice, no source',
+    check: openProgramLeads,
+  },
+  {
+    code: 'M50',
+    severity: 'stop',
+    title: 'Peak current of a pattern above the fuse or channel',
+    reason: 'Lamps that flash together draw together: the average hides what opens the fuse.',
+    wayOut: 'Fit a larger fuse where the wire allows it, or let the lamps answer each other',
+    source: 'ISO 8820-3 time gates, from memory',
+    check: peaks,
+  },
+];
