@@ -12,7 +12,7 @@ import {
   type Position,
   type Slot,
 } from '../core/build/index.ts';
-import { type FeedWish, planFeed } from '../core/feed/index.ts';
+import { type FeedWish, planFeed, planGroundSwitch } from '../core/feed/index.ts';
 import { placeLampOperation, roundedPosition, usualLamps } from '../core/place/index.ts';
 import { modelByKey } from './shelf.ts';
 
@@ -183,6 +183,14 @@ export class UnitBuilder {
       this.newId,
     );
     if (!planned.ok) throw new Error(`${this.build.unit.tag}, ${given.name}: ${planned.reason.message}`);
+    for (const draft of planned.value) this.apply(draft);
+    return this;
+  }
+
+  /** Brings the grounds of lamps back through a switch. */
+  groundSwitch(tags: string, control: Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>): this {
+    const planned = planGroundSwitch(this.build, this.ids(tags), control, this.newId);
+    if (!planned.ok) throw new Error(`${this.build.unit.tag}: ${planned.reason.message}`);
     for (const draft of planned.value) this.apply(draft);
     return this;
   }

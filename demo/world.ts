@@ -495,7 +495,30 @@ function surveyedUnits({ newId, daysAgo }: World): Build[] {
     .lamp('MK-0102', 'left', { xMm: 2600, yMm: 1, zMm: 1275 })
     .lamp('MK-0102', 'left', { xMm: 4350, yMm: 1, zMm: 1275 })
     .lamp('MK-0102', 'left', { xMm: 6250, yMm: 1, zMm: 1275 })
-    .lamp('SG-0402', 'rear', { yMm: 900, zMm: 970 });
+    .lamp('SG-0402', 'rear', { yMm: 900, zMm: 970 })
+    .lamp('SG-0403', 'rear', { yMm: 300, zMm: 970 }, { single: true })
+    .lamp('SG-0403', 'rear', { yMm: 560, zMm: 970 }, { single: true })
+    .lamp('SG-0403', 'rear', { yMm: -560, zMm: 970 }, { single: true })
+    .feed({
+      name: 'Rack stop',
+      slot: '13',
+      tags: 'L5',
+      pattern: 'steady',
+      colour: 'red',
+      wanted: 'always',
+      control: { name: 'Brake', kind: 'signal', signal: 'brake', ratingA: null },
+    })
+    .feed({
+      name: 'Rack turn',
+      slot: '15',
+      tags: 'L6 R5',
+      pattern: 'turn',
+      colour: 'yellow',
+      wanted: 'ignition',
+      control: { name: 'Left turn', kind: 'signal', signal: 'left', ratingA: null },
+    })
+    // One switch in the ground of two feeds, and one lamp that kept its own ground: the classic sneak path.
+    .groundSwitch('L5 L6', { name: 'Rack lamps', kind: 'switch', signal: null, ratingA: 10 });
   const board = start({ tag: 'SR-20', name: 'Boat trailer', bodyId: 'boat-trailer', batteryAh: 60 }, 11)
     .slots(3, TRAILER_PANEL)
     .lamp('MG-1101', 'rear', { yMm: 780, zMm: 700 });

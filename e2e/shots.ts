@@ -36,6 +36,16 @@ const SHOTS: Shot[] = [
     },
   },
   { name: 'feed', path: '/unit/SR-07/feed', prepare: (page) => page.locator('[data-feed=Corners]').click() },
+  {
+    name: 'feed-ground-side',
+    path: '/unit/SR-19/feed',
+    prepare: (page) => page.locator('[data-feed="Rack turn"]').click(),
+  },
+  {
+    name: 'feed-cut-list',
+    path: '/unit/SR-07/feed',
+    prepare: (page) => page.locator('.field-tabs button', { hasText: 'Cut list' }).click(),
+  },
   { name: 'flash', path: '/unit/SR-07/flash', prepare: (page) => page.locator('.score-row').nth(5).click() },
   { name: 'parts', path: '/unit/SR-07/parts' },
   { name: 'build', path: '/unit/SR-07/build' },

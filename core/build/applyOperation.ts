@@ -83,6 +83,9 @@ function checkTagFree(build: Build, tag: string, exceptId: Id): void {
   if (other) refuse('duplicate', `Tag ${tag} is taken on this unit. Choose another number.`);
 }
 
+/** A diode sits this far from the end of the wire that it is put into. */
+const DIODE_LEAD_MM = 150;
+
 function change(draft: Build, op: Operation, stamp: Stamp): void {
   switch (op.kind) {
     case 'setUnit':
@@ -203,6 +206,18 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       for (const id of op.elementIds) must(draft.elements, id, 'part of the circuit');
       for (const id of op.wireIds) delete draft.wires[id];
       return removeElements(draft, new Set(op.elementIds));
+    case 'insertDiode': {
+      const wire = must(draft.wires, op.wireId, 'wire');
+      const [nearEnd, farEnd] = op.towards === 'to' ? (['anode', 'cathode'] as const) : (['cathode', 'anode'] as const);
+      addNew(draft.elements, { id: op.diodeId, kind: 'diode', name: op.name }, 'part of the circuit');
+      addNew(
+        draft.wires,
+        { ...wire, id: op.newWireId, from: { elementId: op.diodeId, terminal: farEnd }, lengthMm: DIODE_LEAD_MM },
+        'wire',
+      );
+      wire.to = { elementId: op.diodeId, terminal: nearEnd };
+      return;
+    }
     case 'addFunction':
       must(draft.controls, op.function.controlId, 'control');
       return addNew(draft.functions, op.function, 'function');

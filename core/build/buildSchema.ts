@@ -80,6 +80,7 @@ export const Element = z.discriminatedUnion('kind', [
   z.object({ ...elementBase, kind: z.literal('switch'), controlId: Id }), // in, out
   z.object({ ...elementBase, kind: z.literal('relay'), controlId: Id, ratingA: z.number().positive().max(200) }), // in, out
   z.object({ ...elementBase, kind: z.literal('splice') }), // join
+  z.object({ ...elementBase, kind: z.literal('diode') }), // anode, cathode
   z.object({ ...elementBase, kind: z.literal('lampLoad'), lampId: Id }), // plus, minus
   z.object({ ...elementBase, kind: z.literal('ground') }), // join
 ]);
@@ -93,6 +94,7 @@ export const TERMINALS = {
   switch: ['in', 'out'],
   relay: ['in', 'out'],
   splice: ['join'],
+  diode: ['anode', 'cathode'],
   lampLoad: ['plus', 'minus'],
   ground: ['join'],
 } as const satisfies Record<ElementKind, readonly string[]>;

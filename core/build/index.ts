@@ -1,5 +1,6 @@
 export * from './applyOperation.ts';
 export * from './buildSchema.ts';
+export * from './derivedId.ts';
 export * from './lampModel.ts';
 export * from './migrateBuild.ts';
 export * from './operations.ts';

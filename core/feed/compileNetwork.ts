@@ -26,6 +26,8 @@ const BATTERY_OHM = 0.008;
 /** A clean ring terminal on bare steel (common practice, no source). */
 const GROUND_POINT_OHM = 0.002;
 const BATTERY_PLUS = 'battery+';
+/** A 6 A silicon rectifier: about 0.8 V at 3 A. Common practice, no source. */
+const RECTIFIER = { saturationCurrentA: 1e-9, emissionCoefficient: 1.6, seriesResistanceOhm: 0.02 };
 
 export const terminalNode = ({ elementId, terminal }: Terminal): string => `${elementId}.${terminal}`;
 
@@ -89,6 +91,8 @@ function compileElement(build: Build, element: Element, setting: Setting): Circu
     }
     case 'splice':
       return [];
+    case 'diode':
+      return [{ id: element.id, kind: 'diode', anode: at('anode'), cathode: at('cathode'), ...RECTIFIER }];
     default:
       return element satisfies never;
   }

@@ -52,6 +52,8 @@ function fittingOf(build: Build, element: Element, areaMm2: number): Omit<WireEn
       return { fitting: `${colour} ring M6, bare metal`, stripMm: STRIP_MM.ring };
     case 'splice':
       return { fitting: `sealed ${colour} crimp splice`, stripMm: STRIP_MM.butt };
+    case 'diode':
+      return { fitting: `sealed ${colour} butt to the diode lead`, stripMm: STRIP_MM.butt };
     case 'lampLoad':
       return { fitting: `sealed ${colour} butt to the lamp lead`, stripMm: STRIP_MM.butt };
     default:

@@ -1,16 +1,24 @@
 /** Feeds, read off the graph: from one fuse down to its lamps, and back up to its source. */
 import type { Build, Control, Element, Id, Lamp, Slot, Wire } from '../build/index.ts';
 
+export interface Contact {
+  element: Extract<Element, { kind: 'switch' | 'relay' }>;
+  control: Control;
+}
+
 export interface Feed {
   fuse: Extract<Element, { kind: 'fuse' }>;
   source: Extract<Element, { kind: 'tap' | 'stud' }> | null;
   slot: Slot | null;
-  contacts: { element: Extract<Element, { kind: 'switch' | 'relay' }>; control: Control }[];
+  /** On the feed side, before the lamps. */
+  contacts: Contact[];
+  /** On the ground side, between lamps and metal. */
+  groundContacts: Contact[];
   lamps: Lamp[];
   /** Supply side, in order of the walk from the source. */
   wires: Wire[];
   groundWires: Wire[];
-  /** Everything that belongs to this feed alone, the source tap included. */
+  /** Everything on the way from its source to metal; a shared return is in several feeds (see ownParts). */
   elementIds: Id[];
 }
 
@@ -44,6 +52,17 @@ export function deriveFeeds(build: Build): Feed[] {
   return feeds.sort(compareFeeds);
 }
 
+/** Elements and wires of a feed that no other feed uses: what comes off when it is taken apart. */
+export function ownParts(feed: Feed, feeds: readonly Feed[]): { elementIds: Id[]; wireIds: Id[] } {
+  const others = feeds.filter((other) => other.fuse.id !== feed.fuse.id);
+  const elements = new Set(others.flatMap((other) => other.elementIds));
+  const wires = new Set(others.flatMap((other) => [...other.wires, ...other.groundWires].map((wire) => wire.id)));
+  return {
+    elementIds: feed.elementIds.filter((id) => !elements.has(id)),
+    wireIds: [...feed.wires, ...feed.groundWires].map((wire) => wire.id).filter((id) => !wires.has(id)),
+  };
+}
+
 function compareFeeds(a: Feed, b: Feed): number {
   const rank = ({ slot }: Feed) => (slot ? slot.row * 100 + slot.column : -1);
   return rank(a) - rank(b) || a.fuse.name.localeCompare(b.fuse.name);
@@ -55,6 +74,7 @@ function walkFeed(build: Build, wires: Map<string, Ends[]>, fuse: Feed['fuse']):
     source: null,
     slot: null,
     contacts: [],
+    groundContacts: [],
     lamps: [],
     wires: [],
     groundWires: [],
@@ -87,6 +107,8 @@ function walkFeed(build: Build, wires: Map<string, Ends[]>, fuse: Feed['fuse']):
       } else if (element.kind === 'splice') {
         visited.delete(next);
         walkSupply(next);
+      } else if (element.kind === 'diode') {
+        walkSupply(`${elementId}.${far === 'anode' ? 'cathode' : 'anode'}`);
       } else if (element.kind === 'switch' || element.kind === 'relay') {
         const control = build.controls[element.controlId];
         if (control) feed.contacts.push({ element, control });
@@ -97,9 +119,21 @@ function walkFeed(build: Build, wires: Map<string, Ends[]>, fuse: Feed['fuse']):
   const walkGround = (terminal: string) => {
     if (visited.has(terminal)) return;
     visited.add(terminal);
-    for (const { wire, elementId } of wires.get(terminal) ?? []) {
-      if (!feed.groundWires.includes(wire)) feed.groundWires.push(wire);
+    for (const { wire, elementId, terminal: far } of wires.get(terminal) ?? []) {
+      if (feed.groundWires.includes(wire)) continue;
+      const element = build.elements[elementId]!;
+      // Another lamp on the same return is another feed's or walked by itself.
+      if (element.kind === 'lampLoad') continue;
+      feed.groundWires.push(wire);
       if (!feed.elementIds.includes(elementId)) feed.elementIds.push(elementId);
+      if (element.kind === 'splice') walkGround(`${elementId}.${far}`);
+      else if (element.kind === 'diode') walkGround(`${elementId}.${far === 'anode' ? 'cathode' : 'anode'}`);
+      else if (element.kind === 'switch' || element.kind === 'relay') {
+        const control = build.controls[element.controlId];
+        if (control && !feed.groundContacts.some((contact) => contact.element.id === elementId))
+          feed.groundContacts.push({ element, control });
+        walkGround(`${elementId}.${far === 'in' ? 'out' : 'in'}`);
+      }
     }
   };
   walkSupply(`${fuse.id}.out`);

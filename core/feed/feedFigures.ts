@@ -78,7 +78,7 @@ function limitsOf(feed: Feed): Limit[] {
     elementIds: [feed.fuse.id],
     wireIds: [],
   });
-  for (const { element, control } of feed.contacts) {
+  for (const { element, control } of [...feed.contacts, ...feed.groundContacts]) {
     const limitA = element.kind === 'relay' ? element.ratingA : control.ratingA;
     if (limitA === null) continue;
     const name = element.kind === 'relay' ? `Relay for ${control.name}` : control.name;
@@ -109,7 +109,7 @@ function limitsOf(feed: Feed): Limit[] {
 export function feedFigures(build: Build, feed: Feed): FeedFigures {
   const averageA = ratedCurrentA(build, feed.lamps, 'averageA');
   const maximumA = ratedCurrentA(build, feed.lamps, 'maximumA');
-  const controlIds = new Set(feed.contacts.map(({ control }) => control.id));
+  const controlIds = new Set([...feed.contacts, ...feed.groundContacts].map(({ control }) => control.id));
   const solution = solveCircuit(compileNetwork(onlyFeed(build, feed), { keyOn: true, controlIds, load: 'maximum' }));
   const sourceV = restingVoltageV(build.electrics.systemVoltageV);
   let farLamp: Lamp | null = null;

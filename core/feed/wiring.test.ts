@@ -37,6 +37,16 @@ describe('the netlist of every demo unit', () => {
     },
   );
 
+  it('with the current going backwards through a lamp, ngspice agrees too', () => {
+    const build = wired.find((each) => each.unit.tag === 'SR-19')!;
+    const brake = Object.values(build.controls).find((control) => control.name === 'Brake')!;
+    const network = compileNetwork(build, { keyOn: true, controlIds: new Set([brake.id]), load: 'average' });
+    const ours = solveCircuit(network);
+    const theirs = ngspiceVoltages(network, ours.nodes);
+    for (const [node, volts] of Object.entries(theirs))
+      if (!ours.floating.includes(node)) expect(Math.abs(volts - ours.nodes[node]!), node).toBeLessThan(1e-3);
+  });
+
   it('runs as it stands: a title, labelled cards, short names, an end', () => {
     const build = wired[0]!;
     const network = compileNetwork(build, { keyOn: true, controlIds: new Set(), load: 'average' });

@@ -50,14 +50,22 @@ function latestReading(
 type Solver = (controlId: Id, load: 'average' | 'maximum', batteryV: number) => Record<string, ElementState>;
 
 /** Solves one control's setting, each only once: points of one stop ask for the same states again and again. */
-function settingSolver(build: Build): Solver {
+function settingSolver(build: Build, feeds: readonly AssessedFeed[]): Solver {
+  // A lamp that is switched in the ground as well is proved with that switch on.
+  const settingOf = (controlId: Id) =>
+    new Set([
+      controlId,
+      ...feeds
+        .filter(({ feed }) => feed.contacts.some(({ control }) => control.id === controlId))
+        .flatMap(({ feed }) => feed.groundContacts.map(({ control }) => control.id)),
+    ]);
   const solved = new Map<string, Record<string, ElementState>>();
   return (controlId, load, batteryV) => {
     const key = `${controlId} ${load} ${batteryV}`;
     const known = solved.get(key);
     if (known) return known;
     const { elements } = solveCircuit(
-      compileNetwork(build, { keyOn: true, controlIds: new Set([controlId]), load, batteryV }),
+      compileNetwork(build, { keyOn: true, controlIds: settingOf(controlId), load, batteryV }),
     );
     solved.set(key, elements);
     return elements;
@@ -166,13 +174,13 @@ const LIT_FROM_A = 1e-3;
 
 /** One stop per control that does anything. */
 export function provingStops(build: Build, feeds: readonly AssessedFeed[]): ProvingStop[] {
-  const solve = settingSolver(build);
+  const solve = settingSolver(build, feeds);
   return candidates(build, feeds).map((each) => stopOf(build, each, solve));
 }
 
 /** How many stops there are and how many pass; solves only for controls at which something was read. */
 export function provingCount(build: Build, feeds: readonly AssessedFeed[]): { stops: number; passed: number } {
-  const solve = settingSolver(build);
+  const solve = settingSolver(build, feeds);
   const read = new Set(Object.values(build.readings).flatMap((reading) => reading.setting));
   const all = candidates(build, feeds);
   const passed = all.filter((each) => read.has(each.control.id) && stopOf(build, each, solve).state === 'pass');

@@ -99,6 +99,41 @@ describe('wiring', () => {
     expect(found(build, 'M6')[0]!.message).toContain('red is ground');
   });
 
+  it('M13: a switched ground shared by two feeds lets current back; each way out closes the way', () => {
+    const unit = testTruck()
+      .lamp('SG-0403', 'rear', { yMm: 300, zMm: 960 }, { single: true })
+      .lamp('SG-0403', 'rear', { yMm: 600, zMm: 960 }, { single: true })
+      .lamp('SG-0403', 'rear', { yMm: 900, zMm: 960 }, { single: true });
+    const control = (name: string, signal: 'brake' | 'left') => ({
+      name,
+      kind: 'signal' as const,
+      signal,
+      ratingA: null,
+    });
+    unit.feed(warn('hot', { name: 'Stop', tags: 'L1', pattern: 'steady', control: control('Brake', 'brake') })).feed(
+      warn('key', {
+        name: 'Turn',
+        tags: 'L2 L3',
+        pattern: 'turn',
+        wanted: 'ignition',
+        control: control('Left turn', 'left'),
+      }),
+    );
+    expect(found(unit.build, 'M13')).toEqual([]);
+    unit.groundSwitch('L1 L2', { name: 'Rack lamps', kind: 'switch', signal: null, ratingA: 10 });
+    const [finding] = found(unit.build, 'M13');
+    expect(finding).toMatchObject({ severity: 'stop' });
+    expect(finding!.message).toContain(
+      'With Brake on, L1 L2 L3 conduct where dark is meant: battery → slot hot → fuse Stop → Brake → L1 → L2 → L3',
+    );
+    expect(finding!.waysOut.map((way) => way.label)).toEqual([
+      'Put a diode in the ground of L2',
+      'Ground L2 on its own metal',
+    ]);
+    for (const way of finding!.waysOut)
+      expect(found(takeWayOut(unit.build, finding!, way.label), 'M13'), way.label).toEqual([]);
+  });
+
   it('M18: bare programming leads want caps', () => {
     const unit = corners();
     const model = Object.values(unit.build.models)[0]!;

@@ -163,7 +163,9 @@ function symmetryHits(rule: RequiredLamp, pack: RulePack, found: readonly Candid
         Math.abs(other.position.yMm + position.yMm) < ACROSS_MM &&
         Math.abs(other.position.zMm - position.zMm) < ACROSS_MM,
     );
-    if (across) return [];
+    const rest = found.filter((other) => other.lamp !== lamp);
+    // One more than the rule asks for may stand alone.
+    if (across || tooFew(rule, rest) === null) return [];
     return [
       {
         severity: 'caution',

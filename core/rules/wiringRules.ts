@@ -1,6 +1,6 @@
-/** Findings about taps, terminals, leads and peaks: M2, M3, M6, M18, M50. */
-import type { Build, LampModel } from '../build/index.ts';
-import { BLADE_GATES, cutList, fuseForLoadA } from '../feed/index.ts';
+/** Findings about taps, terminals, leads, peaks and sneak paths: M2, M3, M6, M13, M18, M50. */
+import { type Build, derivedId, type LampModel, type OperationDraft } from '../build/index.ts';
+import { BLADE_GATES, cutList, fuseForLoadA, planOwnGround, type SneakPath, sneakPaths } from '../feed/index.ts';
 import { currentTrace, showsFor } from '../flash/index.ts';
 import { tagList } from '../place/index.ts';
 import { ampacityA, conductor, conductorsOf } from '../units/index.ts';
@@ -161,6 +161,66 @@ function peaks({ build, feeds }: CheckContext): Hit[] {
   });
 }
 
+/** Paths found for the same wiring are kept: an edit elsewhere does not solve all its states again. */
+const paths = new WeakMap<Build['wires'], { build: Build; found: SneakPath[] }>();
+const WIRING_PARTS = ['elements', 'controls', 'slots', 'lamps', 'models'] as const;
+
+function keptPaths(build: Build): SneakPath[] {
+  const known = paths.get(build.wires);
+  if (known && WIRING_PARTS.every((part) => known.build[part] === build[part])) return known.found;
+  const found = sneakPaths(build);
+  paths.set(build.wires, { build, found });
+  return found;
+}
+
+function sneaks({ build }: CheckContext): Hit[] {
+  const byState = new Map<string, SneakPath[]>();
+  for (const path of keptPaths(build)) {
+    const key = `${path.keyOn} ${path.on.join()}`;
+    byState.set(key, [...(byState.get(key) ?? []), path]);
+  }
+  return [...byState.values()].map((found): Hit => {
+    const [first] = found;
+    const told = found.find((each) => each.backWireId !== null) ?? first!;
+    const state =
+      told.on.length > 0 ? `With ${told.on.join(', ')} on` : `With everything off${told.keyOn ? ', key on' : ''}`;
+    const lampIds = found.map(({ lamp }) => lamp.id);
+    return {
+      message: `${state}, ${tagList(found.map(({ lamp }) => lamp.tag))} conduct${found.length === 1 ? 's' : ''} where dark is meant: ${told.path.join(' → ')}.`,
+      reason: `${told.lamp.tag} carries ${(told.currentA * 1000).toFixed(0)} mA. Current takes every way that is open to it, backwards through a lamp too.`,
+      lampIds,
+      waysOut: sneakWays(build, found),
+    };
+  });
+}
+
+function sneakWays(build: Build, found: readonly SneakPath[]): WayOut[] {
+  const backward = found.filter((each) => each.backWireId !== null);
+  const diodes = backward.map(({ lamp, backWireId, towards }): OperationDraft => {
+    const wireId = backWireId!;
+    return {
+      kind: 'insertDiode',
+      wireId,
+      diodeId: derivedId(wireId, 'diode'),
+      newWireId: derivedId(wireId, 'diode wire'),
+      name: `Diode at ${lamp.tag}`,
+      towards,
+    };
+  });
+  const tags = tagList(backward.map(({ lamp }) => lamp.tag));
+  const ways: WayOut[] =
+    diodes.length > 0 ? [{ label: `Put a diode in the ground of ${tags}`, operations: diodes }] : [];
+  const lampIds = (backward.length > 0 ? backward : found).map(({ lamp }) => lamp.id);
+  let count = 0;
+  const own = planOwnGround(build, lampIds, () => derivedId(lampIds[0]!, `own ground ${count++}`));
+  if (own.length > 0)
+    ways.push({
+      label: `Ground ${tagList(found.filter(({ lamp }) => lampIds.includes(lamp.id)).map(({ lamp }) => lamp.tag))} on its own metal`,
+      operations: own,
+    });
+  return ways;
+}
+
 export const WIRING_RULES: readonly FindingRule[] = [
   {
     code: 'M2',
@@ -188,6 +248,15 @@ export const WIRING_RULES: readonly FindingRule[] = [
     wayOut: 'Join from the lead list',
     source: "The shelf's lead maps",
     check: leadColours,
+  },
+  {
+    code: 'M13',
+    severity: 'stop',
+    title: 'Sneak path or back-feed between functions',
+    reason: 'Current takes every way that is open to it, backwards through a lamp too.',
+    wayOut: 'Put a diode in, ground the lamp by itself, or switch on the feed side',
+    source: 'The circuit solved for the states of its controls',
+    check: sneaks,
   },
   {
     code: 'M18',

@@ -157,7 +157,7 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
         unit: 'pcs',
         use,
       });
-    for (const { element, control } of feed.contacts) {
+    for (const { element, control } of [...feed.contacts, ...feed.groundContacts]) {
       if (element.kind === 'relay')
         lines.add({
           key: `relay ${element.ratingA}`,

@@ -228,6 +228,15 @@ function FeedRow({
       <path d={`M${COLUMNS.lamps} ${y + 20}H${busX}`} stroke="#4E5B66" strokeWidth={2.6} />
       <path d={`M${COLUMNS.lamps} ${y + 20}H${busX}`} stroke="#0B0E11" strokeWidth={1.2} />
       <circle cx={busX} cy={y + 20} r={3.4} fill="#2A2820" stroke="#C9B98A" />
+      {feed.groundContacts[0] && (
+        <g transform={`translate(${busX - 46} ${y + 13})`}>
+          <rect width={24} height={14} rx={2} fill="#12161A" stroke="#E3C88F" />
+          <path d="M3 7h5l8-4M16 7h5" stroke="#E3C88F" fill="none" strokeWidth={1.2} />
+          <text className="small" x={-6} y={11} textAnchor="end">
+            {feed.groundContacts[0].control.name}
+          </text>
+        </g>
+      )}
       {shown.map((lamp, at) => {
         const x = COLUMNS.lamps + at * LAMP_GAP;
         const light = LIGHT[lamp.colour];

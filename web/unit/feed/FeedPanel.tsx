@@ -1,11 +1,21 @@
 import { Button, Input, Popconfirm, Select } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { WireColour } from '../../../core/build/index.ts';
-import { BLADE_FUSES, SLOT_WHEN_WORDS, shortFigures, slotWhen } from '../../../core/feed/index.ts';
+import {
+  BLADE_FUSES,
+  deriveFeeds,
+  ownParts,
+  planGroundSwitch,
+  planOwnGround,
+  SLOT_WHEN_WORDS,
+  shortFigures,
+  slotWhen,
+} from '../../../core/feed/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import type { AssessedFeed } from '../../../core/rules/index.ts';
 import { conductorsOf } from '../../../core/units/index.ts';
-import { useAppDispatch } from '../../app/store.ts';
+import { newId } from '../../app/ids.ts';
+import { useApp, useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 
@@ -17,8 +27,8 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
   const table = wires[0]?.table ?? 'metric';
   const supplyIds = feed.wires.map((wire) => wire.id);
   const takeApart = () => {
-    // Elements that other feeds also use (a shared ground) stay: the operation names this feed's own alone.
-    act({ kind: 'removeFeed', elementIds: feed.elementIds, wireIds: wires.map((wire) => wire.id) });
+    // What other feeds also use (a shared return) stays.
+    act({ kind: 'removeFeed', ...ownParts(feed, deriveFeeds(build)) });
     dispatch(unitActions.feedChosen(null));
   };
 
@@ -120,6 +130,7 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
           options={WireColour.options.map((colour) => ({ value: colour, label: colour }))}
         />
       </div>
+      <GroundRow assessed={assessed} />
       <DropBar dropV={figures.dropV} budgetV={figures.dropBudgetV} />
       <p className="why">
         {(figures.longestRunMm / 1000).toFixed(1)} m from source to far lamp, {(figures.cutLengthMm / 1000).toFixed(1)}{' '}
@@ -129,6 +140,50 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
       <h3>Chain of limits</h3>
       <Limits assessed={assessed} />
     </section>
+  );
+}
+
+const METAL = 'metal';
+const NEW_SWITCH = 'new';
+
+/** How the lamps of a feed come to ground: on the metal where they sit, or back through a switch. */
+function GroundRow({ assessed: { feed } }: { assessed: AssessedFeed }) {
+  const { build, mayEdit, act } = useUnit();
+  const selection = useApp((state) => state.unit.selection);
+  // A part of the feed may be chosen on the sheet; without one, all of it.
+  const part = feed.lamps.filter((lamp) => selection.includes(lamp.id));
+  const lamps = part.length > 0 ? part : feed.lamps;
+  const lampIds = lamps.map((lamp) => lamp.id);
+  const through = feed.groundContacts[0]?.control;
+  const others = Object.values(build.controls).filter(
+    (control) => control.kind !== 'signal' && control.id !== through?.id,
+  );
+  const choose = (value: string) => {
+    if (value === through?.id) return;
+    if (value === METAL) return act(...planOwnGround(build, lampIds, newId));
+    const control =
+      value === NEW_SWITCH
+        ? { name: `${feed.fuse.name} ground`.slice(0, 40), kind: 'switch' as const, signal: null, ratingA: 10 }
+        : { id: value };
+    const planned = planGroundSwitch(build, lampIds, control, newId);
+    if (planned.ok) act(...planned.value);
+  };
+  return (
+    <div className="form-row">
+      <span>Ground</span>
+      <Select
+        aria-label={`Ground of ${tagList(lamps.map((lamp) => lamp.tag))}`}
+        disabled={!mayEdit}
+        value={through?.id ?? METAL}
+        onChange={choose}
+        options={[
+          { value: METAL, label: 'metal where each lamp sits' },
+          ...(through ? [{ value: through.id, label: `through ${through.name}` }] : []),
+          ...others.map((control) => ({ value: control.id, label: `through ${control.name}, on the ground side` })),
+          { value: NEW_SWITCH, label: 'through a new switch, on the ground side' },
+        ]}
+      />
+    </div>
   );
 }
 

@@ -1,0 +1,157 @@
+import { describe, expect, it } from 'vitest';
+import { countingIds, testTruck } from '../../demo/testUnit.ts';
+import type { UnitBuilder } from '../../demo/unitBuilder.ts';
+import { applyToUnit } from '../body/index.ts';
+import type { Build, Id, OperationDraft } from '../build/index.ts';
+import {
+  compileNetwork,
+  deriveFeeds,
+  feedFigures,
+  ownParts,
+  planGroundSwitch,
+  planOwnGround,
+  sneakPaths,
+  solveCircuit,
+} from './index.ts';
+
+const newId = (() => {
+  const next = countingIds();
+  // Apart from the ids that the unit builder counts out.
+  return () => next().replace('-8000-', '-9000-');
+})();
+
+function applied(build: Build, drafts: readonly OperationDraft[]): Build {
+  return drafts.reduce((current, draft) => {
+    const result = applyToUnit(current, { ...draft, id: newId() }, { by: 'test', at: '2026-01-05T10:00:00.000Z' });
+    if (!result.ok) throw new Error(result.reason.message);
+    return result.value.build;
+  }, build);
+}
+
+/** Filament lamps on a stop feed and on a turn feed; one lamp more of the turn feed grounded where it sits. */
+function rack(): { build: Build; stop: Id; turn: Id; plain: Id } {
+  const unit: UnitBuilder = testTruck()
+    .lamp('SG-0403', 'rear', { yMm: 300, zMm: 960 }, { single: true })
+    .lamp('SG-0403', 'rear', { yMm: 600, zMm: 960 }, { single: true })
+    .lamp('SG-0403', 'rear', { yMm: 900, zMm: 960 }, { single: true })
+    .feed({
+      name: 'Stop',
+      slot: 'hot',
+      tags: 'L1',
+      pattern: 'steady',
+      wanted: 'always',
+      control: { name: 'Brake', kind: 'signal', signal: 'brake', ratingA: null },
+    })
+    .feed({
+      name: 'Turn',
+      slot: 'key',
+      tags: 'L2 L3',
+      pattern: 'turn',
+      wanted: 'ignition',
+      control: { name: 'Left turn', kind: 'signal', signal: 'left', ratingA: null },
+    });
+  const [stop, turn, plain] = ['L1', 'L2', 'L3'].map((tag) => unit.ids(tag)[0]!) as [Id, Id, Id];
+  return { build: unit.build, stop, turn, plain };
+}
+
+/** Stop and one turn lamp come back through one switch in the ground, as a rack is wired. */
+function shared(): ReturnType<typeof rack> {
+  const made = rack();
+  const planned = planGroundSwitch(
+    made.build,
+    [made.stop, made.turn],
+    { name: 'Rack lamps', kind: 'switch', signal: null, ratingA: 10 },
+    newId,
+  );
+  if (!planned.ok) throw new Error(planned.reason.message);
+  return { ...made, build: applied(made.build, planned.value) };
+}
+
+const controlNamed = (build: Build, name: string): Id =>
+  Object.values(build.controls).find((control) => control.name === name)!.id;
+
+const currentOf = (build: Build, lampId: Id, on: string[]): number => {
+  const network = compileNetwork(build, {
+    keyOn: true,
+    controlIds: new Set(on.map((name) => controlNamed(build, name))),
+    load: 'average',
+  });
+  const load = Object.values(build.elements).find((each) => each.kind === 'lampLoad' && each.lampId === lampId)!;
+  return solveCircuit(network).elements[load.id]?.currentA ?? 0;
+};
+
+describe('a switch on the ground side', () => {
+  it('lights its lamps only when it is closed, and counts among the limits of its feeds', () => {
+    const { build, stop, plain } = shared();
+    expect(currentOf(build, stop, ['Brake', 'Rack lamps'])).toBeGreaterThan(1);
+    expect(currentOf(build, plain, ['Left turn'])).toBeGreaterThan(1);
+    const feed = deriveFeeds(build).find((each) => each.fuse.name === 'Stop')!;
+    expect(feed.groundContacts.map(({ control }) => control.name)).toEqual(['Rack lamps']);
+    expect(feedFigures(build, feed).limits.map((limit) => limit.name)).toContain('Rack lamps');
+    expect(feedFigures(build, feed).farLampV).toBeGreaterThan(11.5);
+  });
+
+  it('stays when one of the feeds that share it is taken apart', () => {
+    const { build } = shared();
+    const feeds = deriveFeeds(build);
+    const stop = feeds.find((each) => each.fuse.name === 'Stop')!;
+    const rest = applied(build, [{ kind: 'removeFeed', ...ownParts(stop, feeds) }]);
+    const turn = deriveFeeds(rest).find((each) => each.fuse.name === 'Turn')!;
+    expect(turn.groundContacts.map(({ control }) => control.name)).toEqual(['Rack lamps']);
+    expect(deriveFeeds(rest).some((each) => each.fuse.name === 'Stop')).toBe(false);
+  });
+});
+
+describe('sneak paths', () => {
+  it('none where every lamp has its own way to metal', () => {
+    expect(sneakPaths(rack().build)).toEqual([]);
+  });
+
+  it('with the brake on and the rack off, current goes backwards through the turn lamp to the one that is grounded', () => {
+    const { build, stop, turn, plain } = shared();
+    const found = sneakPaths(build);
+    expect(found.map(({ lamp }) => lamp.id).sort()).toEqual([stop, turn, plain].sort());
+    const back = found.find(({ lamp }) => lamp.id === turn)!;
+    expect(back.on).toEqual(['Brake']);
+    expect(back.path).toEqual([
+      'battery',
+      'slot hot',
+      'fuse Stop',
+      'Brake',
+      'L1',
+      'L2',
+      'L3',
+      expect.stringMatching(/Ground/),
+    ]);
+    // Three filaments in series: a third of the current that one of them takes alone, less the wires.
+    const alone = currentOf(build, stop, ['Brake', 'Rack lamps']);
+    expect(back.currentA).toBeGreaterThan(alone * 0.3);
+    expect(back.currentA).toBeLessThan(alone * 0.34);
+  });
+
+  it('a diode in the return of the turn lamp cures it, and the lamp still lights', () => {
+    const { build, turn } = shared();
+    const back = sneakPaths(build).find(({ lamp }) => lamp.id === turn)!;
+    const cured = applied(build, [
+      {
+        kind: 'insertDiode',
+        wireId: back.backWireId!,
+        diodeId: newId(),
+        newWireId: newId(),
+        name: 'Diode at L2',
+        towards: back.towards,
+      },
+    ]);
+    expect(sneakPaths(cured)).toEqual([]);
+    expect(currentOf(cured, turn, ['Left turn', 'Rack lamps'])).toBeGreaterThan(1);
+    const feed = deriveFeeds(cured).find((each) => each.fuse.name === 'Turn')!;
+    expect(feed.groundContacts.map(({ control }) => control.name)).toEqual(['Rack lamps']);
+  });
+
+  it('so does a ground of its own', () => {
+    const { build, turn } = shared();
+    const cured = applied(build, planOwnGround(build, [turn], newId));
+    expect(sneakPaths(cured)).toEqual([]);
+    expect(currentOf(cured, turn, ['Left turn'])).toBeGreaterThan(1);
+  });
+});

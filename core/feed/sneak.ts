@@ -1,0 +1,195 @@
+/**
+ * Sneak paths: lamps that conduct in a state in which they should be dark, found by solving the circuit for the states
+ * of its controls, each with the way that the current takes, element by element.
+ */
+import type { Build, Id, Lamp } from '../build/index.ts';
+import type { CircuitElement, CircuitSolution } from './circuit.ts';
+import { endsOf } from './circuit.ts';
+import { compileNetwork } from './compileNetwork.ts';
+import { deriveFeeds, type Feed } from './deriveFeeds.ts';
+import { slotWhen } from './slots.ts';
+import { solveCircuit } from './solveCircuit.ts';
+
+export interface SneakPath {
+  lamp: Lamp;
+  /** Controls that are on, by name; empty when everything is off. */
+  on: string[];
+  keyOn: boolean;
+  currentA: number;
+  /** From the battery to ground: names of what the current goes through, wires left out. */
+  path: string[];
+  /** The wire on the return side of the lamp's own feed through which the current comes backwards, if there is one. */
+  backWireId: Id | null;
+  /** Which end of that wire the current may still reach once a diode is in. */
+  towards: 'to' | 'from';
+}
+
+/** Above this a filament glows and a driver's charger blinks. Common practice, no source. */
+const LIT_FROM_A = 0.005;
+/** Every subset up to this many controls; beyond, none, each, every pair, and all. */
+const MOST_FULL = 8;
+
+function settings(controlIds: readonly Id[]): Set<Id>[] {
+  if (controlIds.length <= MOST_FULL)
+    return Array.from(
+      { length: 2 ** controlIds.length },
+      (_, bits) => new Set(controlIds.filter((_id, at) => (bits >> at) & 1)),
+    );
+  const pairs = controlIds.flatMap((a, at) => controlIds.slice(at + 1).map((b) => new Set([a, b])));
+  return [new Set(), ...controlIds.map((id) => new Set([id])), ...pairs, new Set(controlIds)];
+}
+
+/** Can current go anywhere but down its own feed? Only where returns are switched or feeds are joined. */
+function mayStray(feeds: readonly Feed[]): boolean {
+  if (feeds.some((feed) => feed.groundContacts.length > 0)) return true;
+  const seen = new Set<Id>();
+  return feeds.some((feed) => feed.wires.some((wire) => seen.has(wire.id) || !seen.add(wire.id)));
+}
+
+const isLive = (build: Build, feed: Feed, keyOn: boolean): boolean => {
+  if (!feed.slot) return feed.source !== null;
+  const when = slotWhen(feed.slot, build.electrics.systemVoltageV);
+  return when === 'always' || when === 'unread' || (when === 'ignition' && keyOn);
+};
+
+function nameOf(build: Build, id: Id): string | null {
+  const element = build.elements[id];
+  switch (element?.kind) {
+    case 'tap':
+      return `slot ${build.slots[element.slotId]?.label ?? '?'}`;
+    case 'lampLoad':
+      return build.lamps[element.lampId]?.tag ?? 'lamp';
+    case 'switch':
+    case 'relay':
+      return build.controls[element.controlId]?.name ?? 'switch';
+    case 'fuse':
+      return `fuse ${element.name}`;
+    case undefined:
+      return id === 'battery' ? 'battery' : null;
+    case 'splice':
+      return null;
+    default:
+      return element?.name || element?.kind || null;
+  }
+}
+
+/** Follows the largest current from a node against its flow (or with it) to the battery (or to ground). */
+function follow(
+  network: readonly CircuitElement[],
+  solution: CircuitSolution,
+  start: string,
+  lampId: Id,
+  direction: 'up' | 'down',
+): Id[] {
+  const ids: Id[] = [];
+  const seen = new Set<Id>([lampId]);
+  let node = start;
+  for (let step = 0; step < network.length; step++) {
+    let best: { element: CircuitElement; next: string; amps: number } | null = null;
+    for (const element of network) {
+      if (seen.has(element.id)) continue;
+      const [a, b] = endsOf(element);
+      if (a !== node && b !== node) continue;
+      // Positive from a to b through the element; a source sends what it gives out of its plus.
+      const through = (solution.elements[element.id]?.currentA ?? 0) * (element.kind === 'source' ? -1 : 1);
+      const into = a === node ? -through : through;
+      const amps = direction === 'up' ? into : -into;
+      if (amps > LIT_FROM_A / 2 && (!best || amps > best.amps)) best = { element, next: a === node ? b : a, amps };
+    }
+    if (!best) break;
+    ids.push(best.element.id);
+    seen.add(best.element.id);
+    node = best.next;
+    if (node === '0') break;
+  }
+  return direction === 'up' ? ids.reverse() : ids;
+}
+
+function sneaksIn(build: Build, feeds: readonly Feed[], keyOn: boolean, controlIds: ReadonlySet<Id>): SneakPath[] {
+  const network = compileNetwork(build, { keyOn, controlIds, load: 'average' });
+  const solution = solveCircuit(network);
+  if (!solution.converged) return [];
+  return feeds.flatMap((feed) =>
+    feed.lamps.flatMap((lamp): SneakPath[] => {
+      const load = Object.values(build.elements).find((each) => each.kind === 'lampLoad' && each.lampId === lamp.id);
+      const currentA = load ? (solution.elements[load.id]?.currentA ?? 0) : 0;
+      if (!load || Math.abs(currentA) < LIT_FROM_A || isMeant(build, feed, load.id, keyOn, controlIds)) return [];
+      const [enters, leaves] = currentA > 0 ? ['plus', 'minus'] : ['minus', 'plus'];
+      const up = follow(network, solution, `${load.id}.${enters}`, load.id, 'up');
+      const down = follow(network, solution, `${load.id}.${leaves}`, load.id, 'down');
+      const names = [...up, load.id, ...down].flatMap((id) => nameOf(build, id) ?? []);
+      const back = backWire(build, load.id, currentA);
+      return [
+        {
+          lamp,
+          on: [...controlIds].flatMap((id) => build.controls[id]?.name ?? []),
+          keyOn,
+          currentA: Math.abs(currentA),
+          path: names.filter((name, index) => name !== names[index - 1]),
+          ...back,
+        },
+      ];
+    }),
+  );
+}
+
+/** Is this very lamp meant to be lit: its feed live and closed, and every ground switch on its own way to metal closed? */
+function isMeant(build: Build, feed: Feed, loadId: Id, keyOn: boolean, controlIds: ReadonlySet<Id>): boolean {
+  return (
+    isLive(build, feed, keyOn) &&
+    feed.contacts.every(({ control }) => controlIds.has(control.id)) &&
+    groundControls(build, loadId).every((id) => controlIds.has(id))
+  );
+}
+
+/** Controls of the ground-side switches between one lamp and metal. */
+function groundControls(build: Build, loadId: Id): Id[] {
+  const controls: Id[] = [];
+  const seen = new Set<string>();
+  const walk = (terminal: string) => {
+    if (seen.has(terminal)) return;
+    seen.add(terminal);
+    for (const wire of Object.values(build.wires)) {
+      const [from, to] = [wire.from, wire.to].map(({ elementId, terminal: name }) => `${elementId}.${name}`);
+      const far = from === terminal ? wire.to : to === terminal ? wire.from : null;
+      const element = far && build.elements[far.elementId];
+      if (!far || !element || element.kind === 'lampLoad' || element.kind === 'ground') continue;
+      if (element.kind === 'switch' || element.kind === 'relay') controls.push(element.controlId);
+      else if (element.kind === 'splice') walk(`${far.elementId}.${far.terminal}`);
+      else if (element.kind === 'diode') walk(`${far.elementId}.${far.terminal === 'anode' ? 'cathode' : 'anode'}`);
+    }
+  };
+  walk(`${loadId}.minus`);
+  return controls;
+}
+
+/** The lamp's ground wire, when current comes in through it: where a diode stops it. */
+function backWire(build: Build, loadId: Id, currentA: number): Pick<SneakPath, 'backWireId' | 'towards'> {
+  const wire = Object.values(build.wires).find(
+    ({ from, to }) =>
+      (from.elementId === loadId && from.terminal === 'minus') || (to.elementId === loadId && to.terminal === 'minus'),
+  );
+  const outward = wire?.from.elementId === loadId;
+  // Backwards through a lamp: its own return must carry current only away from it.
+  return { backWireId: currentA < 0 && wire ? wire.id : null, towards: outward ? 'to' : 'from' };
+}
+
+/**
+ * Every lamp that conducts where it should be dark, once a lamp: the state with the largest current is told. Empty, and
+ * nothing is solved, for circuits in which current cannot stray.
+ */
+export function sneakPaths(build: Build): SneakPath[] {
+  const feeds = deriveFeeds(build);
+  if (!mayStray(feeds)) return [];
+  const controlIds = [
+    ...new Set(feeds.flatMap((feed) => [...feed.contacts, ...feed.groundContacts].map(({ control }) => control.id))),
+  ];
+  const worst = new Map<Id, SneakPath>();
+  for (const keyOn of [true, false])
+    for (const setting of settings(controlIds))
+      for (const found of sneaksIn(build, feeds, keyOn, setting)) {
+        const known = worst.get(found.lamp.id);
+        if (!known || found.currentA > known.currentA + 1e-9) worst.set(found.lamp.id, found);
+      }
+  return [...worst.values()];
+}
