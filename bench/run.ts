@@ -1,6 +1,6 @@
 /** `npm run bench`: speed, side by side with what was asked for. Figures, no verdicts: machines differ. */
 import { performance } from 'node:perf_hooks';
-import { solveCircuit } from '../core/feed/index.ts';
+import { compileNetwork, solveCircuit } from '../core/feed/index.ts';
 import { generatedNetwork } from '../core/feed/testing/ngspice.ts';
 import { assess, bodyOf } from '../core/rules/index.ts';
 import { DIRECTIONS, lampFields } from '../core/sight/index.ts';
@@ -79,6 +79,18 @@ row(
   `field of view of ${Object.keys(build.lamps).length} lamps over ${DIRECTIONS} directions`,
   time(12, () => lampFields(build, body, Object.keys(build.lamps))),
   'under 300 ms',
+);
+
+const switches = Object.values(build.controls).slice(0, 8);
+row(
+  `all 256 states of ${switches.length} switches, ${Object.keys(build.lamps).length} lamps`,
+  time(5, () => {
+    for (let bits = 0; bits < 256; bits++) {
+      const on = switches.filter((_, at) => (bits >> at) & 1).map((control) => control.id);
+      solveCircuit(compileNetwork(build, { keyOn: true, controlIds: new Set(on), load: 'average' }));
+    }
+  }),
+  'under 250 ms',
 );
 
 const server = await startTestServer();

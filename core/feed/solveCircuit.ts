@@ -26,6 +26,19 @@ const HANDOVER_PART = 1e-3;
 const STRAY_V = 0.05;
 const VOLTAGE_TOLERANCE = 1e-9;
 
+/** A conductance from every node to where it last was: an implicit time step. */
+interface Damping {
+  siemens: number;
+  voltage: Float64Array;
+}
+
+const FIRST_DAMPING = 10;
+const LAST_DAMPING = 1e-6;
+const STILL_A = 1e-9;
+const MOST_DAMPING = 1e7;
+const MOST_CHARGE_STEPS = 400;
+const CHARGE_NEWTON_STEPS = 40;
+
 interface Linearised {
   currentA: number;
   slope: number;
@@ -205,9 +218,14 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
   const right = new Float64Array(size);
 
   /** One linear solve; loads of constant power either linearised or held at their last current. */
-  const step = (loads: 'held' | 'linearised'): boolean => {
+  const step = (loads: 'held' | 'linearised', damping?: Damping): boolean => {
     values.set(linear);
     right.set(injected);
+    if (damping)
+      for (let row = 0; row < size; row++) {
+        values[row]! += damping.siemens;
+        right[row]! += damping.siemens * damping.voltage[row + 1]!;
+      }
     for (const each of nonlinear) {
       if (each.heldA !== null && loads === 'held') {
         inject(right, each.a, each.b, each.heldA);
@@ -221,9 +239,9 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
   };
 
   /** Newton's method until nothing moves; false when it does not settle. */
-  const newton = (loads: 'held' | 'linearised', mostSteps: number): boolean => {
+  const newton = (loads: 'held' | 'linearised', mostSteps: number, damping?: Damping): boolean => {
     for (let iteration = 0; iteration < mostSteps; iteration++) {
-      if (!step(loads)) return false;
+      if (!step(loads, damping)) return false;
       let settled = true;
       for (let node = 1; node < count; node++) {
         const next = right[node - 1]!;
@@ -267,6 +285,38 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
     return false;
   };
 
+  /**
+   * For circuits near collapse (a lamp in series with filaments that hovers at its cut-in voltage): charge the circuit
+   * up from nothing as if every node had a capacitor, in growing steps, until nothing moves. It ends where the real one
+   * would when it is switched on.
+   */
+  const chargeUp = (): boolean => {
+    voltage.fill(0);
+    for (const each of nonlinear) each.voltageV = 0;
+    const damping: Damping = { siemens: FIRST_DAMPING, voltage: voltage.slice() };
+    for (let round = 0; round < MOST_CHARGE_STEPS; round++) {
+      const loadVoltages = nonlinear.map((each) => each.voltageV);
+      if (newton('linearised', CHARGE_NEWTON_STEPS, damping)) {
+        let moved = 0;
+        for (let node = 1; node < count; node++)
+          moved = Math.max(moved, Math.abs(voltage[node]! - damping.voltage[node]!));
+        // What still flows into the capacitors is damping times movement; only leaks are left to fill them.
+        if (damping.siemens <= LAST_DAMPING && moved * damping.siemens <= STILL_A) return true;
+        damping.voltage.set(voltage);
+        damping.siemens = Math.max(damping.siemens / 2, LAST_DAMPING / 2);
+        continue;
+      }
+      // Too long a step: go back and take a quarter of it.
+      voltage.set(damping.voltage);
+      nonlinear.forEach((each, index) => {
+        each.voltageV = loadVoltages[index]!;
+      });
+      damping.siemens *= 4;
+      if (damping.siemens > MOST_DAMPING) return false;
+    }
+    return false;
+  };
+
   let converged: boolean;
   if (loads.length === 0) converged = newton('linearised', MOST_STEPS);
   else {
@@ -282,7 +332,8 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
       nonlinear.forEach((each, index) => {
         each.voltageV = keptLoads[index]!;
       });
-      converged = false;
+      converged = chargeUp();
+      if (!converged) voltage.set(kept);
     }
   }
 
