@@ -416,7 +416,22 @@ function telehandlers({ newId, daysAgo }: World): Build[] {
         { label: 'A3', ratingA: 10, limitA: 15, feeds: 'dash', ownLoadA: 5, volts: HOT },
       ]);
     unit.as(IFE, daysAgo(20 - index * 4)).lamp('BC-0101', 'top', { xMm: 2900, yMm: 600 }, { single: true });
-    if (index > 3) return unit.build;
+    // The fifth machine's prewire plug is a look-alike with its battery where ground should be.
+    if (index > 3) {
+      const pins = ['white', 'brown', 'yellow', 'green'].map((colour, at) => ({
+        pin: String(at + 1),
+        colour,
+        purpose: '',
+        keyOffV: at === 0 ? 12.6 : 0,
+        keyOnV: at === 0 ? 12.5 : 0,
+        runningV: null,
+      }));
+      unit.apply({
+        kind: 'recordPlug',
+        plug: { id: newId(), name: '4-way flat', place: 'roof, behind the lining', pins },
+      });
+      return unit.build;
+    }
     const tag = Object.values(unit.build.lamps)[0]!.tag;
     // The fourth machine was set by hand and drifted from the others.
     unit.feed({

@@ -1,5 +1,6 @@
 export * from './circuit.ts';
 export * from './compileNetwork.ts';
+export * from './connectors.ts';
 export * from './cutList.ts';
 export * from './deriveFeeds.ts';
 export * from './energy.ts';

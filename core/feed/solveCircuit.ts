@@ -5,7 +5,7 @@
  */
 import type { CircuitElement, CircuitSolution, ElementState } from './circuit.ts';
 import { endsOf } from './circuit.ts';
-import { solveSparse, sparsePattern } from './sparseSymmetric.ts';
+import { type SparsePattern, solveSparse, sparsePattern } from './sparseSymmetric.ts';
 
 const CLOSED_SWITCH_OHM = 1e-4;
 /** Stands in for zero ohms: at 100 A it drops 0.1 mV, below any meter, and keeps the equations well scaled. */
@@ -65,6 +65,22 @@ function limitJunction(next: number, previous: number, thermalV: number, critica
   return ratio > 0 ? previous + thermalV * Math.log(ratio) : criticalV;
 }
 
+/** Patterns of the circuits solved lately: the states of one circuit have the same. */
+const patterns = new Map<string, SparsePattern>();
+const MOST_PATTERNS = 32;
+
+function keptPattern(size: number, places: readonly (readonly [number, number])[]): SparsePattern {
+  let key = `${size}`;
+  for (const [a, b] of places) key += `,${a},${b}`;
+  const known = patterns.get(key);
+  if (known) return known;
+  const pattern = sparsePattern(size, places);
+  const [oldest] = patterns.keys();
+  if (patterns.size >= MOST_PATTERNS && oldest !== undefined) patterns.delete(oldest);
+  patterns.set(key, pattern);
+  return pattern;
+}
+
 /** Plain conductance of an element, or null when it is open or nonlinear. */
 function conductance(element: CircuitElement): number | null {
   switch (element.kind) {
@@ -102,6 +118,8 @@ function islands(count: number, links: Iterable<readonly [number, number]>): Int
 interface Nonlinear {
   a: number;
   b: number;
+  /** Place of the pair in the matrix; -1 when one end is ground. */
+  slot: number;
   draw(voltageV: number): Linearised;
   limit(next: number, previous: number): number;
   voltageV: number;
@@ -142,21 +160,27 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
   );
 
   const links: [number, number][] = [];
+  // An open switch keeps its place in the pattern, so that all states of a circuit share one.
+  const places: [number, number][] = [];
   elements.forEach((element, index) => {
-    if (!conducts(element)) return;
+    if (element.kind === 'currentSink') return;
     const [a, b] = ends[index]!;
     const inner = junctionNode[index]!;
-    if (inner < 0) links.push([a, b]);
-    else links.push([a, inner], [inner, b]);
+    const own: [number, number][] =
+      inner < 0
+        ? [[a, b]]
+        : [
+            [a, inner],
+            [inner, b],
+          ];
+    if (conducts(element)) links.push(...own);
+    for (const [first, second] of own) if (first !== 0 && second !== 0) places.push([first - 1, second - 1]);
   });
   const island = islands(count, links);
   const references = [...new Set(island)].filter((root) => root !== 0);
 
   const size = count - 1;
-  const pattern = sparsePattern(
-    size,
-    links.filter(([a, b]) => a !== 0 && b !== 0).map(([a, b]) => [a - 1, b - 1] as const),
-  );
+  const pattern = keptPattern(size, places);
   const linear = new Float64Array(pattern.slotCount);
   const injected = new Float64Array(size);
   const stamp = (values: Float64Array, a: number, b: number, g: number) => {
@@ -170,6 +194,7 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
     if (to !== 0) right[to - 1]! += currentA;
   };
 
+  const slotBetween = (a: number, b: number) => (a !== 0 && b !== 0 && a !== b ? pattern.slotOf(a - 1, b - 1) : -1);
   const nonlinear: Nonlinear[] = [];
   elements.forEach((element, index) => {
     const [a, b] = ends[index]!;
@@ -183,6 +208,7 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
       nonlinear.push({
         a,
         b,
+        slot: slotBetween(a, b),
         draw: (v) => constantPowerDraw(powerW, cutInV, v),
         limit: (next) => next,
         voltageV: 0,
@@ -200,6 +226,7 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
       nonlinear.push({
         a,
         b: cathode,
+        slot: slotBetween(a, cathode),
         draw: (v) => {
           const e = Math.exp(Math.min(v / thermalV, 300));
           return { currentA: saturation * (e - 1), slope: (saturation * e) / thermalV };
@@ -232,11 +259,23 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
         continue;
       }
       const { currentA, slope } = each.draw(each.voltageV);
-      stamp(values, each.a, each.b, slope);
-      inject(right, each.a, each.b, currentA - slope * each.voltageV);
+      const { a, b, slot } = each;
+      const restA = currentA - slope * each.voltageV;
+      if (a !== 0) {
+        values[a - 1]! += slope;
+        right[a - 1]! -= restA;
+      }
+      if (b !== 0) {
+        values[b - 1]! += slope;
+        right[b - 1]! += restA;
+      }
+      if (slot >= 0) values[slot]! -= slope;
     }
     return solveSparse(pattern, values, right);
   };
+
+  // Loads held at a current leave a linear circuit when there is no diode: one solve is exact.
+  const hasDiodes = nonlinear.some((each) => each.heldA === null);
 
   /** Newton's method until nothing moves; false when it does not settle. */
   const newton = (loads: 'held' | 'linearised', mostSteps: number, damping?: Damping): boolean => {
@@ -254,7 +293,7 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
         if (Math.abs(limited - next) > VOLTAGE_TOLERANCE) settled = false;
         each.voltageV = limited;
       }
-      if (settled || nonlinear.length === 0) return true;
+      if (settled || (loads === 'held' ? !hasDiodes : nonlinear.length === 0)) return true;
     }
     return false;
   };

@@ -112,7 +112,7 @@ describe('the battery', () => {
   it('draws with the key off what hangs on always-hot slots, and more with the key on', () => {
     const figures = energyFigures(wired.find((each) => each.unit.tag === 'SR-07')!);
     expect(figures.keyOffA).toBeGreaterThan(0);
-    expect(figures.keyOnA).toBeGreaterThanOrEqual(figures.keyOffA);
+    expect(figures.keyOnA).toBeGreaterThanOrEqual(figures.keyOffA - 1e-6);
     const [roadside, , parked] = figures.scenarios;
     expect(roadside!.leftPart).toBeGreaterThan(parked!.leftPart);
   });

@@ -80,6 +80,27 @@ describe('wiring', () => {
     expect(found(mended, 'M8')).toEqual([]);
   });
 
+  it('M5: a plug that looks like a 7-way blade but has its battery elsewhere', () => {
+    const pins = (volts: Record<string, number>) =>
+      ['1', '2', '3', '4', '5', '6', '7'].map((pin) => ({
+        pin,
+        colour: '',
+        purpose: '',
+        keyOffV: volts[pin] ?? 0,
+        keyOnV: null,
+        runningV: null,
+      }));
+    const plugged = (volts: Record<string, number>) =>
+      edited(corners(), {
+        kind: 'recordPlug',
+        plug: { id: countingIds()(), name: '7-way blade', place: 'rear', pins: pins(volts) },
+      });
+    expect(found(plugged({ '4': 12.6 }), 'M5')).toEqual([]);
+    const [finding] = found(plugged({ '2': 12.6 }), 'M5');
+    expect(finding!.message).toContain('pin 2 (electric brake) should be dead with everything off and reads 12.6 V');
+    expect(finding!.message).toContain('pin 4 (battery) should be battery and reads 0 V');
+  });
+
   it('M6: a red lead that is ground is told, an honest set of leads is not', () => {
     const unit = corners();
     const model = Object.values(unit.build.models)[0]!;

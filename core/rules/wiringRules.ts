@@ -1,6 +1,15 @@
-/** Findings about taps, terminals, leads, peaks and sneak paths: M2, M3, M6, M13, M18, M50. */
+/** Findings about taps, terminals, leads, plugs, peaks and sneak paths: M2, M3, M5, M6, M13, M18, M50. */
 import { type Build, derivedId, type LampModel, type OperationDraft } from '../build/index.ts';
-import { BLADE_GATES, cutList, fuseForLoadA, planOwnGround, type SneakPath, sneakPaths } from '../feed/index.ts';
+import {
+  BLADE_GATES,
+  connectorByName,
+  cutList,
+  fuseForLoadA,
+  type PinSpec,
+  planOwnGround,
+  type SneakPath,
+  sneakPaths,
+} from '../feed/index.ts';
 import { currentTrace, showsFor } from '../flash/index.ts';
 import { tagList } from '../place/index.ts';
 import { ampacityA, conductor, conductorsOf } from '../units/index.ts';
@@ -70,6 +79,37 @@ function thinnerWays(build: Build, { feed }: AssessedFeed, mostMm2: number): Way
   return build.elements[feed.fuse.id]
     ? [{ label, operations: [{ kind: 'editWires', wireIds, changes: { gauge: size.gauge } }] }]
     : [];
+}
+
+/** At this part of the system voltage a pin is live; below this many volts it is dead or ground. Common practice, no source. */
+const LIVE_PART = 0.8;
+const DEAD_V = 1;
+
+/** What a pin reads with the key off, in words, when it contradicts what its connector has there; null when it does not. */
+function contradiction(rest: PinSpec['rest'], keyOffV: number, systemV: number): string | null {
+  const live = keyOffV >= systemV * LIVE_PART;
+  if (rest === 'battery') return live ? null : 'should be battery';
+  if (!live && keyOffV < DEAD_V) return null;
+  return rest === 'ground' ? 'should be ground' : 'should be dead with everything off';
+}
+
+function lookAlikePlug({ build }: CheckContext): Hit[] {
+  return Object.values(build.plugs).flatMap((plug): Hit[] => {
+    const kind = connectorByName(plug.name);
+    if (!kind) return [];
+    const wrong = kind.pins.flatMap((spec) => {
+      const read = plug.pins.find((pin) => pin.pin === spec.pin)?.keyOffV ?? null;
+      const why = read === null ? null : contradiction(spec.rest, read, build.electrics.systemVoltageV);
+      return why ? [`pin ${spec.pin} (${spec.purpose}) ${why} and reads ${read} V`] : [];
+    });
+    if (wrong.length === 0) return [];
+    return [
+      {
+        message: `${plug.name}${plug.place ? `, ${plug.place}` : ''}: ${wrong.join('; ')}. It may be pinned otherwise than it looks.`,
+        reason: `Two plugs that look alike may be pinned differently. Compared with: ${kind.source}.`,
+      },
+    ];
+  });
 }
 
 /** What people take a lead's colour for. Common practice, no source. */
@@ -239,6 +279,15 @@ export const WIRING_RULES: readonly FindingRule[] = [
     wayOut: 'Use a thinner wire that the fuse still protects, or a larger fitting',
     source: 'Common practice, no source',
     check: tooThick,
+  },
+  {
+    code: 'M5',
+    severity: 'stop',
+    title: 'Look-alike plug with other pins',
+    reason: 'Two plugs that look alike may be pinned differently; joined by looks, one feeds the other backwards.',
+    wayOut: 'Meter every pin, then join by the readings',
+    source: 'Connector standards named with the plug, from memory',
+    check: lookAlikePlug,
   },
   {
     code: 'M6',

@@ -2,30 +2,32 @@ import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import type { Plug } from '../../../core/build/index.ts';
+import { CONNECTORS } from '../../../core/feed/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useUnit } from '../useUnit.ts';
 import { MeterField, TextField } from './fields.tsx';
 
 type Pin = Plug['pins'][number];
 
-const pin = (name: string): Pin => ({
+const pin = (name: string, colour = '', purpose = ''): Pin => ({
   pin: name,
-  colour: '',
-  purpose: '',
+  colour,
+  purpose,
   keyOffV: null,
   keyOnV: null,
   runningV: null,
 });
 const numbered = (count: number): Pin[] => Array.from({ length: count }, (_, index) => pin(String(index + 1)));
 
-/** Plugs by how many pins they show; what each carries is for the meter to say. */
-const KINDS: { value: string; label: string; pins: number }[] = [
-  { value: 'spare switch plug', label: 'Spare switch plug, 2 pins', pins: 2 },
-  { value: 'prewire', label: 'Prewire, 3 pins', pins: 3 },
-  { value: '4-way flat', label: 'Trailer, 4-way flat', pins: 4 },
-  { value: '7-way blade', label: 'Trailer, 7-way blade', pins: 7 },
-  { value: '7-pin round', label: 'Trailer, 7-pin round', pins: 7 },
-  { value: '13-pin', label: 'Trailer, 13-pin', pins: 13 },
+/** Plugs that can be recorded: plain ones by their pins, connectors with what their standard has on each pin. */
+const KINDS: { value: string; label: string; pins: Pin[] }[] = [
+  { value: 'spare switch plug', label: 'Spare switch plug, 2 pins', pins: numbered(2) },
+  { value: 'prewire', label: 'Prewire, 3 pins', pins: numbered(3) },
+  ...CONNECTORS.map((kind) => ({
+    value: kind.name,
+    label: `Trailer, ${kind.name}`,
+    pins: kind.pins.map((spec) => pin(spec.pin, spec.colour, spec.purpose)),
+  })),
 ];
 
 /** Plugs found on the unit, pin by pin, as the meter read them. Look-alikes are told apart by readings, not by shape. */
@@ -34,7 +36,7 @@ export function PlugsPart() {
   const [kind, setKind] = useState(KINDS[0]!.value);
   const add = () => {
     const chosen = KINDS.find((each) => each.value === kind)!;
-    act({ kind: 'recordPlug', plug: { id: newId(), name: chosen.value, place: '', pins: numbered(chosen.pins) } });
+    act({ kind: 'recordPlug', plug: { id: newId(), name: chosen.value, place: '', pins: chosen.pins } });
   };
   return (
     <section className="survey-part" aria-label="Plugs">

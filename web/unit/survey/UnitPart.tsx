@@ -43,8 +43,10 @@ export function UnitPart({ onDimension }: { onDimension(key: string | null): voi
         <p className="muted">A slot that looks empty may be prewired for an option. Look it up, or mark it reserved.</p>
       </section>
       <Findings
-        findings={(overview?.findings ?? []).filter((finding) => finding.place.slotIds.length > 0)}
-        empty="No findings about slots."
+        findings={(overview?.findings ?? []).filter(
+          (finding) => finding.place.slotIds.length > 0 || finding.code === 'M5',
+        )}
+        empty="No findings about slots and plugs."
       />
     </>
   );
