@@ -41,8 +41,30 @@ export function bodyOf({ body: { bodyId, parameters, ...extras } }: Pick<Build, 
   return body;
 }
 
+/** Parts of a build that no figure and no finding depends on: what was done and said. */
+const OF_NO_MATTER: ReadonlySet<keyof Build> = new Set([
+  'ticks',
+  'readings',
+  'comments',
+  'handedOver',
+  'photos',
+  'trim',
+]);
+
+/** The last assessment of each layout, by its lamps: a tick or a reading leaves it as it was. */
+const assessed = new WeakMap<Build['lamps'], { build: Build; body: Body; assessment: Assessment }>();
+
 /** Assesses a build. `body` may be handed in when the caller keeps it between edits. */
 export function assess(build: Build, body: Body = bodyOf(build)): Assessment {
+  const known = assessed.get(build.lamps);
+  const alike = (part: keyof Build) => OF_NO_MATTER.has(part) || known?.build[part] === build[part];
+  if (known && known.body === body && (Object.keys(build) as (keyof Build)[]).every(alike)) return known.assessment;
+  const assessment = assessAnew(build, body);
+  assessed.set(build.lamps, { build, body, assessment });
+  return assessment;
+}
+
+function assessAnew(build: Build, body: Body): Assessment {
   const feeds = deriveFeeds(build).map((feed) => ({ feed, figures: feedFigures(build, feed) }));
   const findings = FINDING_RULES.flatMap((rule) =>
     rule.check({ build, body, feeds }).map((hit): Finding => {

@@ -49,6 +49,20 @@ describe('a sound unit', () => {
   });
 });
 
+describe('an assessment', () => {
+  it('is kept over a tick or a reading, and made anew when anything that matters changes', () => {
+    const unit = corners().feed(warn('hot'));
+    const first = assess(unit.build);
+    unit.apply({ kind: 'tickStep', stepKey: 'isolate', done: true });
+    expect(assess(unit.build)).toBe(first);
+    unit.apply({ kind: 'answerSurvey', key: 'props', value: 'none' });
+    expect(assess(unit.build)).not.toBe(first);
+    const fuse = Object.values(unit.build.elements).find((element) => element.kind === 'fuse')!;
+    unit.apply({ kind: 'editFuse', elementId: fuse.id, changes: { ratingA: 40 } });
+    expect(assess(unit.build).findings.map((finding) => finding.code)).toContain('M8');
+  });
+});
+
 describe('wiring', () => {
   const edited = (unit: UnitBuilder, draft: OperationDraft): Build => {
     const applied = applyToUnit(
