@@ -1,8 +1,9 @@
 /** From where a lamp is seen: the directions its job needs, what blocks them, and in which position of which joint. */
 import { type Body, type Direction, type Pose, posed, posesOf } from '../body/index.ts';
 import type { Build, Lamp, LampKind, LampModel, Position } from '../build/index.ts';
+import { lampMemo } from '../place/index.ts';
 import { asObstacles, directionOf, lampsNear, lightSource, loadOf } from './field.ts';
-import { castRay, type RayCaster, rayCaster } from './rayCaster.ts';
+import { castRay, type Obstacle, type RayCaster, rayCaster } from './rayCaster.ts';
 
 /** Directions that a lamp must be seen from, relative to its face (all round: to the horizon). Degrees. */
 export interface NeededField {
@@ -110,32 +111,71 @@ function pointsOf(lamp: Lamp, model: LampModel, from: Position): Position[] {
   }));
 }
 
-function hiddenIn(scene: Scene, body: Body, lamp: Lamp, model: LampModel, needed: NeededField): Hidden[] {
+/** One ray that a lamp's job needs, and the solid of the body that it meets; null when it is free. */
+interface NeededRay {
+  bearingDeg: number;
+  from: Position;
+  direction: Direction;
+  bodyBlocker: string | null;
+}
+
+function raysIn(scene: Scene, body: Body, lamp: Lamp, model: LampModel, needed: NeededField): NeededRay[] {
   const { from, normal } = lightSource(body, scene.pose, lamp, model);
   const points = pointsOf(lamp, model, from);
-  const rays = points.length * needed.heightsDeg.length;
-  const byBlocker = new Map<string, Set<number>>();
-  for (const bearingDeg of neededBearings(needed, normal)) {
-    const hits = needed.heightsDeg.flatMap((heightDeg) => {
+  return neededBearings(needed, normal).flatMap((bearingDeg) =>
+    needed.heightsDeg.flatMap((heightDeg) => {
       const direction = directionOf(bearingDeg, heightDeg);
-      return points.map((point) => castRay(scene.caster, point, direction)).filter((hit) => hit >= 0);
-    });
-    if (hits.length < rays * needed.hiddenShare || hits.length === 0) continue;
-    for (const hit of hits) {
-      const { name } = scene.caster.solids[hit]!;
+      return points.map((point): NeededRay => {
+        const hit = castRay(scene.caster, point, direction);
+        return {
+          bearingDeg,
+          from: point,
+          direction,
+          bodyBlocker: hit < 0 ? null : scene.caster.solids[hit]!.name,
+        };
+      });
+    }),
+  );
+}
+
+/** Rays against the body alone, kept while the lamp, its model and the body stay: neighbours come and go more often. */
+const keptRays = lampMemo((body, lamp, model): { poseName: string; rays: NeededRay[] }[] => {
+  const needed = neededFor(lamp, model);
+  return needed
+    ? scenesOf(body).map((scene) => ({ poseName: scene.name, rays: raysIn(scene, body, lamp, model, needed) }))
+    : [];
+});
+
+/** Bearings that are hidden for good, by what hides them. `near` stands in the way besides the body. */
+function hiddenBearings(
+  rays: readonly NeededRay[],
+  needed: NeededField,
+  near: RayCaster | null,
+): Map<string, Set<number>> {
+  const byBearing = new Map<number, { all: number; blockers: string[] }>();
+  for (const { bearingDeg, from, direction, bodyBlocker } of rays) {
+    const known = byBearing.get(bearingDeg) ?? { all: 0, blockers: [] };
+    byBearing.set(bearingDeg, known);
+    known.all++;
+    if (bodyBlocker !== null) known.blockers.push(bodyBlocker);
+    else if (near) {
+      const hit = castRay(near, from, direction);
+      if (hit >= 0) known.blockers.push(near.solids[hit]!.name);
+    }
+  }
+  const byBlocker = new Map<string, Set<number>>();
+  for (const [bearingDeg, { all, blockers }] of byBearing) {
+    if (blockers.length === 0 || blockers.length < all * needed.hiddenShare) continue;
+    for (const name of blockers) {
       const bearings = byBlocker.get(name) ?? new Set();
       byBlocker.set(name, bearings.add(bearingDeg));
     }
   }
-  return [...byBlocker].map(([blocker, bearings]) => ({
-    poseName: scene.name,
-    blocker,
-    bearingsDeg: [...bearings].sort((a, b) => a - b),
-  }));
+  return byBlocker;
 }
 
 /** Answers kept until the lamp, its model, the body or a near neighbour changes. */
-const answers = new WeakMap<Lamp, { body: Body; model: LampModel; near: Lamp[]; hidden: Hidden[] }>();
+const answers = new WeakMap<Lamp, { body: Body; model: LampModel; around: Lamp[]; hidden: Hidden[] }>();
 
 /**
  * What hides a lamp from where it must be seen, for every pose of the body. A pose other than travelling is told only
@@ -145,41 +185,42 @@ export function hiddenFrom(build: Pick<Build, 'lamps' | 'models'>, body: Body, l
   const model = build.models[lamp.modelKey];
   const needed = model && neededFor(lamp, model);
   if (!model || !needed) return [];
-  const near = lampsNear(build.lamps, lamp);
+  const around = lampsNear(build.lamps, lamp);
   const known = answers.get(lamp);
-  const alike = known?.near.length === near.length && known.near.every((other, index) => other === near[index]);
+  const alike = known?.around.length === around.length && known.around.every((other, index) => other === around[index]);
   if (known && alike && known.body === body && known.model === model) return known.hidden;
-  const extra = near.length > 0 ? rayCaster({ parts: [] }, asObstacles(near, build.models)).solids : [];
-  const all = scenesOf(body).map((scene) =>
-    hiddenIn(
-      extra.length === 0
-        ? scene
-        : { ...scene, caster: { ...scene.caster, solids: [...scene.caster.solids, ...extra] } },
-      body,
-      lamp,
-      model,
-      needed,
-    ),
-  );
-  const [travelling = [], ...moved] = all;
-  const already = new Set(travelling.flatMap((each) => each.bearingsDeg));
-  const hidden = [
-    ...travelling,
-    ...moved.flat().flatMap((each) => {
-      const fresh = each.bearingsDeg.filter((bearing) => !already.has(bearing));
-      return fresh.length > 0 ? [{ ...each, bearingsDeg: fresh }] : [];
-    }),
-  ];
-  answers.set(lamp, { body, model, near, hidden });
+  const hidden = combined(body, lamp, model, needed, asObstacles(around, build.models));
+  answers.set(lamp, { body, model, around, hidden });
   return hidden;
 }
 
-/** How many bearings are hidden while travelling, for a lamp moved elsewhere. What ways out are judged by. */
+/** The body's shade and the neighbours' together, pose by pose. */
+function combined(
+  body: Body,
+  lamp: Lamp,
+  model: LampModel,
+  needed: NeededField,
+  obstacles: readonly Obstacle[],
+): Hidden[] {
+  const near = obstacles.length > 0 ? rayCaster({ parts: [] }, obstacles) : null;
+  const already = new Set<number>();
+  return keptRays(body, lamp, model).flatMap(({ poseName, rays }, scene): Hidden[] =>
+    [...hiddenBearings(rays, needed, near)].flatMap(([blocker, bearings]) => {
+      const sorted = [...bearings].sort((a, b) => a - b);
+      if (scene === 0) for (const bearing of sorted) already.add(bearing);
+      const fresh = scene === 0 ? sorted : sorted.filter((bearing) => !already.has(bearing));
+      return fresh.length > 0 ? [{ poseName, blocker, bearingsDeg: fresh }] : [];
+    }),
+  );
+}
+
+/** How many bearings the travelling body hides, for a lamp moved elsewhere. What ways out are judged by. */
 export function hiddenCount(body: Body, lamp: Lamp, model: LampModel): number {
   const needed = neededFor(lamp, model);
   const [scene] = scenesOf(body);
   if (!needed || !scene) return 0;
-  return new Set(hiddenIn(scene, body, lamp, model, needed).flatMap((each) => each.bearingsDeg)).size;
+  const hidden = hiddenBearings(raysIn(scene, body, lamp, model, needed), needed, null);
+  return new Set([...hidden.values()].flatMap((bearings) => [...bearings])).size;
 }
 
 /** Is there a free line between two points, for the travelling unit? Solids that hold the start do not count. */
