@@ -11,6 +11,7 @@ import {
   type OperationDraft,
   type Position,
   type Slot,
+  type SourceKind,
 } from '../core/build/index.ts';
 import { type FeedWish, planFeed, planGroundSwitch } from '../core/feed/index.ts';
 import { placeLampOperation, roundedPosition, usualLamps } from '../core/place/index.ts';
@@ -23,19 +24,24 @@ export interface SlotGiven {
   feeds?: string;
   ownLoadA?: number;
   reservedFor?: string;
+  kind?: SourceKind;
   /** Key off and key on, volts; left out when nobody has read it. */
   volts?: [number, number] | [number, number, number];
 }
 
 export type FeedGiven = Omit<
   FeedWish,
-  'slotId' | 'lampIds' | 'table' | 'colour' | 'patternId' | 'relayRatingA' | 'control'
+  'slotId' | 'blockId' | 'lampIds' | 'table' | 'colour' | 'patternId' | 'relayRatingA' | 'receiverChannels' | 'control'
 > & {
   slot: string | null;
   tags: string;
   pattern: string;
   colour?: FeedWish['colour'];
   relayA?: number;
+  /** Fuse block to take it from instead of a slot. */
+  block?: Id;
+  /** Channels of a new receiver, or 0 for a channel of one that is there. */
+  receiver?: number;
   /** Name of a control there already, or a new one. */
   control: string | Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>;
 };
@@ -114,6 +120,7 @@ export class UnitBuilder {
     const slots = given.map(
       (each, index): Slot => ({
         id: this.newId(),
+        kind: each.kind ?? 'slot',
         label: each.label,
         row: Math.floor(index / columns),
         column: index % columns,
@@ -165,7 +172,7 @@ export class UnitBuilder {
   }
 
   feed(given: FeedGiven): this {
-    const { slot, tags, pattern, colour = 'orange', relayA = null, control, ...rest } = given;
+    const { slot, tags, pattern, colour = 'orange', relayA = null, block, receiver, control, ...rest } = given;
     const slotId = slot === null ? null : Object.values(this.build.slots).find((each) => each.label === slot)?.id;
     if (slotId === undefined) throw new Error(`${this.build.unit.tag} has no slot ${slot}`);
     const planned = planFeed(
@@ -176,6 +183,8 @@ export class UnitBuilder {
         lampIds: this.ids(tags),
         control: typeof control === 'string' ? { id: this.controlId(control) } : control,
         relayRatingA: relayA,
+        blockId: block ?? null,
+        receiverChannels: receiver,
         table: 'metric',
         colour,
         patternId: pattern,

@@ -333,6 +333,8 @@ function mowerTractor({ newId, daysAgo }: World): Build {
           { pin: '5', colour: 'brown', purpose: 'tail right', keyOffV: 12.6, keyOnV: 12.5, runningV: 14 },
           { pin: '6', colour: 'red', purpose: 'stop', keyOffV: 12.6, keyOnV: 12.5, runningV: 14 },
         ],
+        end: 'capped',
+        leftMm: null,
       },
     })
     .apply({
@@ -428,7 +430,7 @@ function telehandlers({ newId, daysAgo }: World): Build[] {
       }));
       unit.apply({
         kind: 'recordPlug',
-        plug: { id: newId(), name: '4-way flat', place: 'roof, behind the lining', pins },
+        plug: { id: newId(), name: '4-way flat', place: 'roof, behind the lining', pins, end: 'open', leftMm: null },
       });
       return unit.build;
     }

@@ -137,6 +137,18 @@ export function posedPlace(
   return { position: { xMm: at[0], yMm: at[1], zMm: at[2] }, normal: facing };
 }
 
+/** Where a point that rides on a joint's moving part goes when the joint is moved. */
+export function carriedBy({ motion }: Joint, at: number, position: Position): Position {
+  const point: [number, number, number] = [position.xMm, position.yMm, position.zMm];
+  if (motion.kind === 'slide') {
+    point[AXIS_INDEX[motion.along]] += at;
+    return { xMm: point[0], yMm: point[1], zMm: point[2] };
+  }
+  const [a, b] = PLANE[motion.about].map((axis) => AXIS_INDEX[axis]) as [number, number];
+  const [xMm, yMm, zMm] = withPair(point, a, b, turnedPoint([point[a]!, point[b]!], motion.pivot, at));
+  return { xMm, yMm, zMm };
+}
+
 const AXIS_INDEX = { x: 0, y: 1, z: 2 } as const;
 
 function withPair(

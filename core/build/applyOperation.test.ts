@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { countingIds, testTruck } from '../../demo/testUnit.ts';
 import { applyOperation, type Build, fieldsMeet, migrateBuild, type Operation, type OperationDraft } from './index.ts';
 import FROZEN_VERSION_1 from './testing/version1.json' with { type: 'json' };
+import FROZEN_VERSION_2 from './testing/version2.json' with { type: 'json' };
 
 const STAMP = { by: 'Tamsin Okafor', at: '2026-01-05T11:00:00.000Z' };
 const newId = countingIds();
@@ -33,6 +34,15 @@ function draftsFor(build: Build): OperationDraft[] {
   const [controlId] = Object.keys(build.controls);
   const fuse = Object.values(build.elements).find((element) => element.kind === 'fuse')!;
   const contact = Object.values(build.elements).find((element) => element.kind === 'switch')!;
+  const tap = Object.values(build.elements).find((element) => element.kind === 'tap')!;
+  const someWire = Object.values(build.wires)[0]!;
+  const routeNode = (xMm: number) => ({
+    id: newId(),
+    name: 'Clip',
+    position: { xMm, yMm: 400, zMm: 700 },
+    pass: null,
+    jointId: null,
+  });
   return [
     { kind: 'setUnit', changes: { name: 'Renamed' } },
     { kind: 'setBodyParameters', changes: { lengthMm: 7600 } },
@@ -61,6 +71,22 @@ function draftsFor(build: Build): OperationDraft[] {
     { kind: 'recordTrim', trim: { id: newId(), name: 'Kick panel', fasteners: 'clips', count: 6, note: '' } },
     { kind: 'setRulePacks', packIds: ['un-style'] },
     { kind: 'editLamps', lampIds, changes: { locked: true } },
+    { kind: 'setWireLengths', lengths: [{ wireId: someWire.id, lengthMm: 4321 }] },
+    {
+      kind: 'moveWireEnds',
+      moves: [{ wireId: someWire.id, end: 'to', onto: { elementId: contact.id, terminal: 'in' } }],
+    },
+    {
+      kind: 'insertPart',
+      wireId: someWire.id,
+      part: { id: newId(), kind: 'splice', name: 'Loom end' },
+      near: 'join',
+      far: 'join',
+      nearMm: 100,
+      newWireId: newId(),
+    },
+    { kind: 'putRoute', nodes: [routeNode(0), routeNode(900)], links: [], dropLinks: [] },
+    { kind: 'setTapLimit', elementId: tap.id, limitA: 20 },
   ];
 }
 
@@ -78,6 +104,42 @@ describe('apply, then undo', () => {
       expect(applied(undone.build, undone.inverse).build).toEqual(first.build);
     },
   );
+});
+
+describe('a way of wires', () => {
+  const node = (xMm: number) => ({
+    id: newId(),
+    name: 'Clip',
+    position: { xMm, yMm: 0, zMm: 700 },
+    pass: null,
+    jointId: null,
+  });
+  const nodes = [0, 1000, 2000, 3000].map(node);
+  const link = (a: number, b: number) => ({ id: newId(), a: nodes[a]!.id, b: nodes[b]!.id });
+
+  it('stays whole when a point in its middle is taken off, and loses the stretch when its end is', () => {
+    const { build } = applied(fedTruck().build, {
+      kind: 'putRoute',
+      nodes,
+      links: [link(0, 1), link(1, 2), link(2, 3)],
+      dropLinks: [],
+    });
+    const middle = applied(build, { kind: 'removeRouteNodes', nodeIds: [nodes[1]!.id] }).build;
+    const ends = Object.values(middle.routeLinks).map(({ a, b }) => [a, b].sort());
+    expect(ends).toContainEqual([nodes[0]!.id, nodes[2]!.id].sort());
+    expect(ends).toHaveLength(2);
+    const end = applied(build, { kind: 'removeRouteNodes', nodeIds: [nodes[3]!.id] }).build;
+    expect(Object.values(end.routeLinks)).toHaveLength(2);
+  });
+
+  it('a stretch to a point that is not there is refused', () => {
+    const result = applyOperation(
+      fedTruck().build,
+      opOf({ kind: 'putRoute', nodes: nodes.slice(0, 1), links: [link(0, 1)], dropLinks: [] }),
+      STAMP,
+    );
+    expect(result).toMatchObject({ ok: false, reason: { kind: 'missing' } });
+  });
 });
 
 describe('refusals', () => {
@@ -136,7 +198,7 @@ describe('stored documents', () => {
   it('a frozen sample of version 0 is lifted to today', () => {
     const { extraParts: _, comments: __, handedOver: ___, ...old } = FROZEN_VERSION_1;
     const lifted = migrateBuild({ ...old, schemaVersion: 0 });
-    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 2, extraParts: {}, handedOver: null } });
+    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 3, extraParts: {}, handedOver: null } });
   });
 
   it('a frozen sample of version 1 keeps its lamps and slots and gets survey and rules', () => {
@@ -148,6 +210,19 @@ describe('stored documents', () => {
     expect(body.outlines).toBeNull();
     expect(rules.packIds).toEqual(['us-road']);
     expect(survey).toEqual({});
+  });
+
+  it('a frozen sample of version 2 keeps its circuit, and its parts learn what they are', () => {
+    const lifted = migrateBuild(FROZEN_VERSION_2);
+    if (!lifted.ok) throw new Error(lifted.reason.message);
+    const { elements, wires, slots, plugs, routeNodes } = lifted.value;
+    expect(Object.values(wires)).toHaveLength(Object.keys(FROZEN_VERSION_2.wires).length);
+    expect(Object.values(wires).every((wire) => wire.loomLengthMm === null)).toBe(true);
+    expect(Object.values(elements).find((element) => element.kind === 'fuse')).toMatchObject({ family: 'blade' });
+    expect(Object.values(elements).find((element) => element.kind === 'tap')).toMatchObject({ limitA: null });
+    expect(Object.values(slots)[0]).toMatchObject({ kind: 'slot', label: 'hot' });
+    expect(Object.values(plugs)[0]).toMatchObject({ end: 'open', leftMm: null });
+    expect(routeNodes).toEqual({});
   });
 
   it('a newer version is refused in words', () => {

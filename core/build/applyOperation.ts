@@ -4,7 +4,9 @@
  */
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { ok, type Result, refused } from '../result.ts';
-import { Build, type Id, TERMINALS, type Terminal, type Wire } from './buildSchema.ts';
+import { Build } from './buildSchema.ts';
+import { type Element, TERMINALS, type Terminal, type Wire } from './circuitParts.ts';
+import type { Id } from './ids.ts';
 import type { Operation } from './operations.ts';
 
 enablePatches();
@@ -83,8 +85,40 @@ function checkTagFree(build: Build, tag: string, exceptId: Id): void {
   if (other) refuse('duplicate', `Tag ${tag} is taken on this unit. Choose another number.`);
 }
 
-/** A diode sits this far from the end of the wire that it is put into. */
-const DIODE_LEAD_MM = 150;
+/** What an element refers to has to be on the unit. */
+function checkElement(build: Build, element: Element): void {
+  switch (element.kind) {
+    case 'lampLoad':
+      must(build.lamps, element.lampId, 'lamp');
+      return;
+    case 'tap':
+      must(build.slots, element.slotId, 'source');
+      return;
+    case 'switch':
+    case 'relay':
+    case 'flasher':
+      must(build.controls, element.controlId, 'control');
+      return;
+    case 'receiver':
+      for (const controlId of element.channels) must(build.controls, controlId, 'channel');
+      return;
+    default:
+      return;
+  }
+}
+
+/** Takes a point off a way; one in the middle of a straight way leaves it whole. */
+function removeRouteNode(draft: Build, nodeId: Id): void {
+  must(draft.routeNodes, nodeId, 'point of the way');
+  delete draft.routeNodes[nodeId];
+  const links = Object.values(draft.routeLinks).filter((link) => link.a === nodeId || link.b === nodeId);
+  const far = (link: { a: Id; b: Id }) => (link.a === nodeId ? link.b : link.a);
+  const [first, second] = links;
+  if (links.length === 2 && far(first!) !== far(second!)) {
+    Object.assign(first!, { a: far(first!), b: far(second!) });
+    delete draft.routeLinks[second!.id];
+  } else for (const link of links) delete draft.routeLinks[link.id];
+}
 
 function change(draft: Build, op: Operation, stamp: Stamp): void {
   switch (op.kind) {
@@ -166,8 +200,7 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
           const fed = Object.values(draft.elements).some((e) => e.kind === 'lampLoad' && e.lampId === element.lampId);
           if (fed) refuse('inUse', `${lamp.tag} already hangs on a feed. Take it off that feed first.`);
         }
-        if (element.kind === 'tap') must(draft.slots, element.slotId, 'fuse slot');
-        if (element.kind === 'switch' || element.kind === 'relay') must(draft.controls, element.controlId, 'control');
+        checkElement(draft, element);
         addNew(draft.elements, element, 'part of the circuit');
       }
       for (const wire of op.wires) {
@@ -192,6 +225,12 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       element.slotId = op.slotId;
       return;
     }
+    case 'setTapLimit': {
+      const element = must(draft.elements, op.elementId, 'tap');
+      if (element.kind !== 'tap') return refuse('invalid', `${element.name} is not a slot tap.`);
+      element.limitA = op.limitA;
+      return;
+    }
     case 'replaceSwitchByRelay': {
       const element = must(draft.elements, op.elementId, 'switch');
       if (element.kind !== 'switch') return refuse('invalid', `${element.name} is not a switch.`);
@@ -206,18 +245,52 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       for (const id of op.elementIds) must(draft.elements, id, 'part of the circuit');
       for (const id of op.wireIds) delete draft.wires[id];
       return removeElements(draft, new Set(op.elementIds));
-    case 'insertDiode': {
+    case 'setWireLengths':
+      for (const { wireId, lengthMm } of op.lengths) assign<Wire>(must(draft.wires, wireId, 'wire'), { lengthMm });
+      return;
+    case 'moveWireEnds':
+      for (const { wireId, end, onto } of op.moves) {
+        checkTerminal(draft, onto);
+        assign(must(draft.wires, wireId, 'wire'), { [end]: onto });
+      }
+      return;
+    case 'insertPart': {
       const wire = must(draft.wires, op.wireId, 'wire');
-      const [nearEnd, farEnd] = op.towards === 'to' ? (['anode', 'cathode'] as const) : (['cathode', 'anode'] as const);
-      addNew(draft.elements, { id: op.diodeId, kind: 'diode', name: op.name }, 'part of the circuit');
-      addNew(
-        draft.wires,
-        { ...wire, id: op.newWireId, from: { elementId: op.diodeId, terminal: farEnd }, lengthMm: DIODE_LEAD_MM },
-        'wire',
-      );
-      wire.to = { elementId: op.diodeId, terminal: nearEnd };
+      checkElement(draft, op.part);
+      addNew(draft.elements, op.part, 'part of the circuit');
+      const [near, far] = [op.near, op.far].map((terminal) => ({ elementId: op.part.id, terminal })) as [
+        Terminal,
+        Terminal,
+      ];
+      checkTerminal(draft, near);
+      checkTerminal(draft, far);
+      const nearMm = Math.min(op.nearMm, wire.lengthMm);
+      const rest = { ...wire, id: op.newWireId, from: far, lengthMm: wire.lengthMm - nearMm, loomLengthMm: null };
+      addNew(draft.wires, rest, 'wire');
+      wire.to = near;
+      wire.lengthMm = nearMm;
       return;
     }
+    case 'mateConnector': {
+      const element = must(draft.elements, op.elementId, 'connector');
+      if (element.kind !== 'connector') return refuse('invalid', `${element.name} is not a connector.`);
+      element.mated = op.mated;
+      return;
+    }
+    case 'putRoute':
+      for (const id of op.dropLinks) delete draft.routeLinks[id];
+      for (const node of op.nodes) draft.routeNodes[node.id] = node;
+      for (const link of op.links) {
+        must(draft.routeNodes, link.a, 'point of the way');
+        must(draft.routeNodes, link.b, 'point of the way');
+        draft.routeLinks[link.id] = link;
+      }
+      return;
+    case 'editRouteNode':
+      return assign(must(draft.routeNodes, op.nodeId, 'point of the way'), op.changes);
+    case 'removeRouteNodes':
+      for (const id of op.nodeIds) removeRouteNode(draft, id);
+      return;
     case 'addFunction':
       must(draft.controls, op.function.controlId, 'control');
       return addNew(draft.functions, op.function, 'function');
@@ -269,6 +342,8 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
     case 'recordPlug':
       draft.plugs[op.plug.id] = op.plug;
       return;
+    case 'editPlug':
+      return assign(must(draft.plugs, op.plugId, 'plug'), op.changes);
     case 'recordTrim':
       draft.trim[op.trim.id] = op.trim;
       return;

@@ -4,22 +4,16 @@
  * judged field by field (see applyOperation.ts).
  */
 import * as z from 'zod';
+import { Element, Wire } from './circuitParts.ts';
+import { Id } from './ids.ts';
 import { LampModel } from './lampModel.ts';
+import { Position } from './position.ts';
+import { RouteLink, RouteNode } from './routeParts.ts';
 import { RulePack } from './rulePack.ts';
-import { AttachmentKind, Face, LampRole, LightColour, MountKind, Signal, WireColour } from './vocabulary.ts';
-
-export const Id = z.uuid();
-export type Id = string;
+import { AttachmentKind, Face, LampRole, LightColour, MountKind, Signal } from './vocabulary.ts';
 
 const finite = z.number().finite();
 const voltsRead = z.number().min(0).max(60);
-
-export const Position = z.object({
-  xMm: finite.describe('from the front-most point rearwards'),
-  yMm: finite.describe('from the centreline to the left'),
-  zMm: finite.describe('from the ground upwards'),
-});
-export type Position = z.infer<typeof Position>;
 
 export const Lamp = z.object({
   id: Id,
@@ -42,8 +36,13 @@ export const SlotReading = z.object({
 });
 export type SlotReading = z.infer<typeof SlotReading>;
 
+/** Where power can be had: a slot of the fuse panel, a spare plug, a factory switch, a pin of the trailer connector. */
+export const SourceKind = z.enum(['slot', 'prewire', 'upfitter', 'pin', 'ignition']);
+export type SourceKind = z.infer<typeof SourceKind>;
+
 export const Slot = z.object({
   id: Id,
+  kind: SourceKind,
   label: z.string().min(1).max(24),
   row: z.number().int().min(0).max(19),
   column: z.number().int().min(0).max(9),
@@ -64,54 +63,6 @@ export const Control = z.object({
   ratingA: z.number().positive().max(200).nullable().describe('most its contact may carry; null for a signal'),
 });
 export type Control = z.infer<typeof Control>;
-
-const elementBase = { id: Id, name: z.string().max(60) };
-
-/** Parts of the circuit. Terminal names stand beside each kind. */
-export const Element = z.discriminatedUnion('kind', [
-  z.object({ ...elementBase, kind: z.literal('tap'), slotId: Id }), // out
-  z.object({ ...elementBase, kind: z.literal('stud') }), // out: battery positive
-  z.object({
-    ...elementBase,
-    kind: z.literal('fuse'),
-    ratingA: z.number().positive().max(200),
-    wanted: z.enum(['always', 'ignition']).describe('when the crew wants this feed live'),
-  }), // in, out
-  z.object({ ...elementBase, kind: z.literal('switch'), controlId: Id }), // in, out
-  z.object({ ...elementBase, kind: z.literal('relay'), controlId: Id, ratingA: z.number().positive().max(200) }), // in, out
-  z.object({ ...elementBase, kind: z.literal('splice') }), // join
-  z.object({ ...elementBase, kind: z.literal('diode') }), // anode, cathode
-  z.object({ ...elementBase, kind: z.literal('lampLoad'), lampId: Id }), // plus, minus
-  z.object({ ...elementBase, kind: z.literal('ground') }), // join
-]);
-export type Element = z.infer<typeof Element>;
-export type ElementKind = Element['kind'];
-
-export const TERMINALS = {
-  tap: ['out'],
-  stud: ['out'],
-  fuse: ['in', 'out'],
-  switch: ['in', 'out'],
-  relay: ['in', 'out'],
-  splice: ['join'],
-  diode: ['anode', 'cathode'],
-  lampLoad: ['plus', 'minus'],
-  ground: ['join'],
-} as const satisfies Record<ElementKind, readonly string[]>;
-
-export const Terminal = z.object({ elementId: Id, terminal: z.string() });
-export type Terminal = z.infer<typeof Terminal>;
-
-export const Wire = z.object({
-  id: Id,
-  from: Terminal,
-  to: Terminal,
-  table: z.enum(['awg', 'metric']),
-  gauge: z.string(),
-  colour: WireColour,
-  lengthMm: z.number().min(0).max(100_000),
-});
-export type Wire = z.infer<typeof Wire>;
 
 /** One lamp's part in a function: which pattern, which side of the beat. */
 export const Show = z.object({ patternId: z.string(), phase: z.enum(['A', 'B']) });
@@ -188,6 +139,8 @@ export const Plug = z.object({
       }),
     )
     .max(24),
+  end: z.enum(['joined', 'capped', 'open']).describe('what stands on its far side now'),
+  leftMm: z.number().min(0).max(5000).nullable().describe('lead left behind it where it was cut; null when whole'),
 });
 export type Plug = z.infer<typeof Plug>;
 
@@ -227,7 +180,7 @@ export const OwnOutlines = z.object({
 });
 export type OwnOutlines = z.infer<typeof OwnOutlines>;
 
-export const SCHEMA_VERSION = 2;
+export const SCHEMA_VERSION = 3;
 
 export const Build = z.object({
   schemaVersion: z.literal(SCHEMA_VERSION),
@@ -254,6 +207,8 @@ export const Build = z.object({
   controls: z.record(Id, Control),
   elements: z.record(Id, Element),
   wires: z.record(Id, Wire),
+  routeNodes: z.record(Id, RouteNode),
+  routeLinks: z.record(Id, RouteLink),
   functions: z.record(Id, LightFunction),
   readings: z.record(Id, Reading),
   ticks: z.record(z.string(), Tick),
@@ -303,6 +258,8 @@ export function newBuild(given: NewBuild): Build {
     controls: {},
     elements: {},
     wires: {},
+    routeNodes: {},
+    routeLinks: {},
     functions: {},
     readings: {},
     ticks: {},

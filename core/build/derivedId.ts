@@ -1,4 +1,4 @@
-import type { Id } from './buildSchema.ts';
+import type { Id } from './ids.ts';
 
 /** FNV-1a over a text, started from a seed: 32 bits. */
 function hash32(text: string, seed: number): number {

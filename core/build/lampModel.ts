@@ -16,6 +16,7 @@ export const LampKind = z.enum([
   'plow',
   'modulator',
   'magnet',
+  'factory',
 ]);
 export type LampKind = z.infer<typeof LampKind>;
 

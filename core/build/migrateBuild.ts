@@ -47,6 +47,24 @@ const STEPS: Step[] = [
       rules: { packIds: ['us-road'], own: {} },
     }),
   },
+  {
+    name: 'AddRoutesAndCircuitParts',
+    to: 3,
+    up: (document) => ({
+      ...document,
+      slots: mapValues(document.slots, (slot) => ({ kind: 'slot', ...slot })),
+      plugs: mapValues(document.plugs, (plug) => ({ end: 'open', leftMm: null, ...plug })),
+      wires: mapValues(document.wires, (wire) => ({ loomLengthMm: null, ...wire })),
+      elements: mapValues(document.elements, (element) => ({
+        ...(element.kind === 'fuse' && { family: 'blade' }),
+        // What limit an older tap had was never said.
+        ...(element.kind === 'tap' && { limitA: null }),
+        ...element,
+      })),
+      routeNodes: {},
+      routeLinks: {},
+    }),
+  },
 ];
 
 export interface MigrationFailure {

@@ -3,24 +3,24 @@ import * as z from 'zod';
 import {
   Build,
   Control,
-  Element,
   ExtraPart,
   FactoryLamp,
-  Id,
   Lamp,
   LightFunction,
   OwnOutlines,
   Photo,
   Plug,
-  Position,
   Reading,
   Show,
   Slot,
   SlotReading,
   Trim,
-  Wire,
 } from './buildSchema.ts';
+import { Element, FuseFamily, Terminal, Wire } from './circuitParts.ts';
+import { Id } from './ids.ts';
 import { LampModel } from './lampModel.ts';
+import { Position } from './position.ts';
+import { RouteLink, RouteNode } from './routeParts.ts';
 import { RulePack } from './rulePack.ts';
 import { Face } from './vocabulary.ts';
 
@@ -67,18 +67,30 @@ export const Operation = z.discriminatedUnion('kind', [
     ...base,
     kind: z.literal('assignFeed'),
     controls: z.array(Control),
-    elements: some(Element),
-    wires: some(Wire),
+    elements: z.array(Element).max(500),
+    wires: z.array(Wire).max(500),
     functions: z.array(LightFunction),
   }),
   z.object({
     ...base,
     kind: z.literal('editFuse'),
     elementId: Id,
-    changes: z.object({ ratingA: z.number().positive().max(200), wanted: z.enum(['always', 'ignition']) }).partial(),
+    changes: z
+      .object({
+        ratingA: z.number().positive().max(500),
+        wanted: z.enum(['always', 'ignition']),
+        family: FuseFamily,
+      })
+      .partial(),
   }),
   z.object({ ...base, kind: z.literal('renameElement'), elementId: Id, name: z.string().min(1).max(60) }),
   z.object({ ...base, kind: z.literal('retapSlot'), elementId: Id, slotId: Id }),
+  z.object({
+    ...base,
+    kind: z.literal('setTapLimit'),
+    elementId: Id,
+    limitA: z.number().positive().max(200).nullable(),
+  }),
   z.object({
     ...base,
     kind: z.literal('replaceSwitchByRelay'),
@@ -89,18 +101,44 @@ export const Operation = z.discriminatedUnion('kind', [
     ...base,
     kind: z.literal('editWires'),
     wireIds: some(Id),
-    changes: Wire.pick({ table: true, gauge: true, colour: true, lengthMm: true }).partial(),
+    changes: Wire.pick({ table: true, gauge: true, colour: true, lengthMm: true, loomLengthMm: true }).partial(),
+  }),
+  z.object({
+    ...base,
+    kind: z.literal('setWireLengths'),
+    lengths: some(z.object({ wireId: Id, lengthMm: Wire.shape.lengthMm })),
+  }),
+  z.object({
+    ...base,
+    kind: z.literal('moveWireEnds'),
+    moves: some(z.object({ wireId: Id, end: z.enum(['from', 'to']), onto: Terminal })),
   }),
   z.object({ ...base, kind: z.literal('removeFeed'), elementIds: z.array(Id).max(500), wireIds: z.array(Id).max(500) }),
   z.object({
     ...base,
-    kind: z.literal('insertDiode'),
+    kind: z.literal('insertPart'),
     wireId: Id,
-    diodeId: Id,
+    part: Element,
+    near: z.string().max(12).describe("terminal towards the wire's from end"),
+    far: z.string().max(12).describe("terminal towards the wire's to end"),
+    nearMm: Wire.shape.lengthMm.describe('wire left between the from end and the part'),
     newWireId: Id,
-    name: z.string().min(1).max(60),
-    towards: z.enum(['to', 'from']).describe('the end of the wire that current may still reach'),
   }),
+  z.object({ ...base, kind: z.literal('mateConnector'), elementId: Id, mated: z.boolean() }),
+  z.object({
+    ...base,
+    kind: z.literal('putRoute'),
+    nodes: z.array(RouteNode).max(500),
+    links: z.array(RouteLink).max(500),
+    dropLinks: z.array(Id).max(500).describe('stretches that the new ones replace'),
+  }),
+  z.object({
+    ...base,
+    kind: z.literal('editRouteNode'),
+    nodeId: Id,
+    changes: RouteNode.omit({ id: true }).partial(),
+  }),
+  z.object({ ...base, kind: z.literal('removeRouteNodes'), nodeIds: some(Id) }),
   z.object({ ...base, kind: z.literal('addFunction'), function: LightFunction }),
   z.object({
     ...base,
@@ -119,6 +157,12 @@ export const Operation = z.discriminatedUnion('kind', [
   z.object({ ...base, kind: z.literal('handOver'), done: z.boolean() }),
   z.object({ ...base, kind: z.literal('recordFactoryLamps'), lamps: some(FactoryLamp) }),
   z.object({ ...base, kind: z.literal('recordPlug'), plug: Plug }),
+  z.object({
+    ...base,
+    kind: z.literal('editPlug'),
+    plugId: Id,
+    changes: Plug.pick({ end: true, leftMm: true }).partial(),
+  }),
   z.object({ ...base, kind: z.literal('recordTrim'), trim: Trim }),
   z.object({ ...base, kind: z.literal('addPhoto'), photo: Photo }),
   z.object({
@@ -175,10 +219,17 @@ export const OPERATION_WORDS: Record<OperationKind, string> = {
   editFuse: 'changed a fuse',
   renameElement: 'renamed a feed',
   retapSlot: 'moved a feed to another slot',
+  setTapLimit: 'changed an add-a-tap holder',
   replaceSwitchByRelay: 'put a relay in',
   editWires: 'changed wires',
   removeFeed: 'took wiring apart',
-  insertDiode: 'put a diode in',
+  setWireLengths: 'cut wires to length',
+  moveWireEnds: 'moved wires to other terminals',
+  insertPart: 'put a part into a wire',
+  mateConnector: 'plugged or unplugged a connector',
+  putRoute: 'laid a way for wires',
+  editRouteNode: 'moved a way of wires',
+  removeRouteNodes: 'took a point off a way of wires',
   addFunction: 'added a function',
   editFunction: 'edited a function',
   setPattern: 'set a pattern',
@@ -192,6 +243,7 @@ export const OPERATION_WORDS: Record<OperationKind, string> = {
   handOver: 'handed over',
   recordFactoryLamps: 'recorded factory lamps',
   recordPlug: 'recorded a plug',
+  editPlug: 'said how a plug ends',
   recordTrim: 'recorded trim',
   addPhoto: 'added a photo',
   removeSurveyItem: 'took something out of the survey',

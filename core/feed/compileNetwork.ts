@@ -1,12 +1,14 @@
 /**
- * From the build's graph to the network of one setting at one instant: closed contacts, live slots, lamps as loads,
- * every wire as its own resistance. Everything electrical is computed from this network.
+ * From the build's graph to the network of one setting at one instant: closed contacts, live sources, pulled relays,
+ * lamps as loads, every wire as its own resistance. Everything electrical is computed from this network.
  */
-import type { Build, Element, Id, Terminal } from '../build/index.ts';
+import type { Build, Element, ElementOf, Id } from '../build/index.ts';
 import { conductor, resistanceOhmPerM } from '../units/index.ts';
-import type { CircuitElement } from './circuit.ts';
+import type { CircuitElement, CircuitSolution } from './circuit.ts';
+import { terminalNode } from './conduct.ts';
 import { fuseResistanceOhm } from './fuses.ts';
 import { slotWhen } from './slots.ts';
+import { solveCircuit } from './solveCircuit.ts';
 
 /** One position of everything that the driver and the unit can set. */
 export interface Setting {
@@ -16,6 +18,8 @@ export interface Setting {
   load: 'average' | 'maximum';
   /** Battery terminal voltage; by default at rest, fully charged. */
   batteryV?: number;
+  /** Relays whose contact is closed; by default those whose control is on. See solveSetting. */
+  pulled?: ReadonlySet<Id>;
 }
 
 /** Lead-acid at rest, full: 12.8 V, twice that for 24 V (common practice, no source). */
@@ -25,18 +29,20 @@ export const restingVoltageV = (systemVoltageV: number): number => (systemVoltag
 const BATTERY_OHM = 0.008;
 /** A clean ring terminal on bare steel (common practice, no source). */
 const GROUND_POINT_OHM = 0.002;
+/** A mated contact of a sealed connector (common practice, no source). */
+const CONTACT_OHM = 0.005;
+/** Coil of a small power relay: about 0.14 A at 12 V, 75 mA at 24 V (common practice, no source). */
+const COIL_OHM: Record<12 | 24, number> = { 12: 90, 24: 340 };
+/** The light inside a rocker: about 10 mA at 12 V (common practice, no source). */
+const SWITCH_LAMP_OHM = 1200;
+/** What a receiver, flasher or modulator draws for itself: about 10 mA at 12 V (common practice, no source). */
+const ELECTRONICS_OHM = 1200;
 const BATTERY_PLUS = 'battery+';
 /** A 6 A silicon rectifier: about 0.8 V at 3 A. Common practice, no source. */
 const RECTIFIER = { saturationCurrentA: 1e-9, emissionCoefficient: 1.6, seriesResistanceOhm: 0.02 };
 
-export const terminalNode = ({ elementId, terminal }: Terminal): string => `${elementId}.${terminal}`;
-
 /** Lamp draw at the model's rated voltage; the rated figure is kept as power for LED, as resistance for filament. */
-function lampLoad(
-  build: Build,
-  element: Extract<Element, { kind: 'lampLoad' }>,
-  load: Setting['load'],
-): CircuitElement | null {
+function lampLoad(build: Build, element: ElementOf<'lampLoad'>, load: Setting['load']): CircuitElement | null {
   const lamp = build.lamps[element.lampId];
   const model = lamp && build.models[lamp.modelKey];
   if (!model) return null;
@@ -48,55 +54,110 @@ function lampLoad(
     : { id: element.id, kind: 'constantPower', a, b, powerW: ratedA * ratedV, cutInV: model.cutInV };
 }
 
-function compileElement(build: Build, element: Element, setting: Setting): CircuitElement[] {
-  const at = (terminal: string) => `${element.id}.${terminal}`;
+/** Is a source live in a setting? One that nobody has read is taken at its word, so that a plan can come before a survey. */
+export function isLive(build: Build, source: ElementOf<'tap' | 'stud'> | null, keyOn: boolean): boolean {
+  if (source?.kind !== 'tap') return source !== null;
+  const slot = build.slots[source.slotId];
+  const when = slot && slotWhen(slot, build.electrics.systemVoltageV);
+  return when === 'always' || when === 'unread' || (when === 'ignition' && keyOn);
+}
+
+const channelId = (receiverId: Id, index: number): string => `${receiverId}:out${index + 1}`;
+
+function compileElement(
+  build: Build,
+  element: Element,
+  setting: Setting,
+  wired: ReadonlySet<string>,
+): CircuitElement[] {
+  const { id } = element;
+  const at = (terminal: string) => `${id}.${terminal}`;
+  const isOn = (controlId: Id) => setting.controlIds.has(controlId);
+  const contact = (a: string, b: string, closed: boolean, name: string = id): CircuitElement => ({
+    id: name,
+    kind: 'switch',
+    a: at(a),
+    b: at(b),
+    closed,
+  });
+  const ohm = (name: string, a: string, b: string, resistanceOhm: number): CircuitElement => ({
+    id: name,
+    kind: 'resistor',
+    a: at(a),
+    b: at(b),
+    resistanceOhm,
+  });
   switch (element.kind) {
-    case 'tap': {
-      const slot = build.slots[element.slotId];
-      if (!slot) return [];
-      const when = slotWhen(slot, build.electrics.systemVoltageV);
-      // A slot nobody has read yet is taken at its word, so that a plan can be made before the survey is done.
-      const live = when === 'always' || when === 'unread' || (when === 'ignition' && setting.keyOn);
-      return live ? [{ id: element.id, kind: 'switch', a: BATTERY_PLUS, b: at('out'), closed: true }] : [];
-    }
+    case 'tap':
     case 'stud':
-      return [{ id: element.id, kind: 'switch', a: BATTERY_PLUS, b: at('out'), closed: true }];
-    case 'fuse':
+      return isLive(build, element, setting.keyOn)
+        ? [{ id, kind: 'switch', a: BATTERY_PLUS, b: at('out'), closed: true }]
+        : [];
+    case 'fuse': {
+      const resistanceOhm = fuseResistanceOhm(element.ratingA, element.family);
+      return [{ id, kind: 'fuse', a: at('in'), b: at('out'), ratingA: element.ratingA, resistanceOhm }];
+    }
+    case 'switch': {
+      const lit = wired.has(at('lamp')) ? [ohm(`${id}:lamp`, 'out', 'lamp', SWITCH_LAMP_OHM)] : [];
+      return [contact('in', 'out', isOn(element.controlId)), ...lit];
+    }
+    case 'relay': {
+      const coil = wired.has(at('coilPlus'))
+        ? [ohm(coilIdOf(id), 'coilPlus', 'coilMinus', COIL_OHM[build.electrics.systemVoltageV])]
+        : [];
+      return [contact('in', 'out', setting.pulled ? setting.pulled.has(id) : isOn(element.controlId)), ...coil];
+    }
+    case 'receiver': {
+      const outs = element.channels.map((control, index) =>
+        contact('supply', `out${index + 1}`, isOn(control), channelId(id, index)),
+      );
+      return [...outs, ...electronics(wired, id, at)];
+    }
+    case 'flasher':
       return [
-        {
-          id: element.id,
-          kind: 'fuse',
-          a: at('in'),
-          b: at('out'),
-          ratingA: element.ratingA,
-          resistanceOhm: fuseResistanceOhm(element.ratingA),
-        },
+        contact('supply', 'out', isOn(element.controlId)),
+        contact('signal', 'out', !isOn(element.controlId), `${id}:signal`),
+        ...electronics(wired, id, at),
       ];
-    case 'switch':
-    case 'relay':
-      return [
-        {
-          id: element.id,
-          kind: 'switch',
-          a: at('in'),
-          b: at('out'),
-          closed: setting.controlIds.has(element.controlId),
-        },
-      ];
+    case 'modulator':
+      return [contact('in', 'out', true)];
+    case 'resistor':
+      return [ohm(id, 'a', 'b', element.resistanceOhm)];
+    case 'connector':
+      if (!element.mated) return [];
+      return Array.from({ length: element.pins }, (_, index) => index + 1)
+        .filter((pin) => wired.has(at(`a${pin}`)) && wired.has(at(`b${pin}`)))
+        .map((pin) => ohm(`${id}:${pin}`, `a${pin}`, `b${pin}`, CONTACT_OHM));
     case 'ground':
-      return [{ id: element.id, kind: 'resistor', a: at('join'), b: '0', resistanceOhm: GROUND_POINT_OHM }];
+      return [{ id, kind: 'resistor', a: at('join'), b: '0', resistanceOhm: GROUND_POINT_OHM }];
     case 'lampLoad': {
       const load = lampLoad(build, element, setting.load);
       return load ? [load] : [];
     }
     case 'splice':
+    case 'block':
       return [];
     case 'diode':
-      return [{ id: element.id, kind: 'diode', anode: at('anode'), cathode: at('cathode'), ...RECTIFIER }];
+      return [{ id, kind: 'diode', anode: at('anode'), cathode: at('cathode'), ...RECTIFIER }];
     default:
       return element satisfies never;
   }
 }
+
+const coilIdOf = (relayId: Id): string => `${relayId}:coil`;
+
+const electronics = (wired: ReadonlySet<string>, id: Id, at: (terminal: string) => string): CircuitElement[] =>
+  wired.has(at('ground'))
+    ? [
+        {
+          id: `${id}:electronics`,
+          kind: 'resistor',
+          a: at('supply'),
+          b: at('ground'),
+          resistanceOhm: ELECTRONICS_OHM,
+        },
+      ]
+    : [];
 
 /** The network of a build for one setting. Ids of elements and wires are kept, the battery is 'battery'. */
 export function compileNetwork(build: Build, setting: Setting): CircuitElement[] {
@@ -110,7 +171,8 @@ export function compileNetwork(build: Build, setting: Setting): CircuitElement[]
       resistanceOhm: BATTERY_OHM,
     },
   ];
-  for (const element of Object.values(build.elements)) network.push(...compileElement(build, element, setting));
+  const wired = new Set(Object.values(build.wires).flatMap(({ from, to }) => [terminalNode(from), terminalNode(to)]));
+  for (const element of Object.values(build.elements)) network.push(...compileElement(build, element, setting, wired));
   for (const wire of Object.values(build.wires)) {
     network.push({
       id: wire.id,
@@ -121,4 +183,40 @@ export function compileNetwork(build: Build, setting: Setting): CircuitElement[]
     });
   }
   return network;
+}
+
+/** A relay pulls in at this part of the system voltage and holds down to the other (common practice, no source). */
+const PULL_IN_PART = 0.65;
+const HOLD_PART = 0.2;
+/** Relays that switch each other settle in a few turns or never do. */
+const MOST_TURNS = 8;
+
+export interface SolvedSetting {
+  network: CircuitElement[];
+  solution: CircuitSolution;
+}
+
+/**
+ * Solves a setting with its relays: a contact is closed when the voltage over its own coil says so. Relays whose coil
+ * nobody has wired yet follow their control.
+ */
+export function solveSetting(build: Build, setting: Setting): SolvedSetting {
+  const relays = Object.values(build.elements).filter((element) => element.kind === 'relay');
+  let pulled = new Set(relays.flatMap((relay) => (setting.controlIds.has(relay.controlId) ? [relay.id] : [])));
+  for (let turn = 0; ; turn++) {
+    const network = compileNetwork(build, { ...setting, pulled });
+    const solution = solveCircuit(network);
+    const next = new Set(
+      relays.flatMap((relay) => {
+        const coil = solution.elements[coilIdOf(relay.id)];
+        if (!coil) return setting.controlIds.has(relay.controlId) ? [relay.id] : [];
+        // The first guess is no state to hold from: a coil has to pull in on its own.
+        const part = turn > 0 && pulled.has(relay.id) ? HOLD_PART : PULL_IN_PART;
+        return Math.abs(coil.voltageV) >= part * build.electrics.systemVoltageV ? [relay.id] : [];
+      }),
+    );
+    const settled = next.size === pulled.size && [...next].every((id) => pulled.has(id));
+    if (settled || turn >= MOST_TURNS) return { network, solution };
+    pulled = next;
+  }
 }

@@ -1,9 +1,10 @@
 /** The cut list: every wire of a unit with its tag, ends, terminals, strip lengths and shrink, in the order of the feeds. */
-import type { Build, Element, Terminal, Wire } from '../build/index.ts';
+import type { Build, Element, SourceKind, Terminal, Wire } from '../build/index.ts';
 import { conductor, wireOuterMm } from '../units/index.ts';
 import { deriveFeeds } from './deriveFeeds.ts';
+import { SOURCE_NAMES } from './feedFigures.ts';
 
-export interface WireEnd {
+export interface CutEnd {
   /** What it goes to, as the crew names it. */
   to: string;
   fitting: string;
@@ -18,8 +19,8 @@ export interface CutLine {
   gauge: string;
   colour: Wire['colour'];
   lengthMm: number;
-  from: WireEnd;
-  end: WireEnd;
+  from: CutEnd;
+  end: CutEnd;
   shrinkMm: number;
 }
 
@@ -30,14 +31,27 @@ export function terminalColour(areaMm2: number): 'red' | 'blue' | 'yellow' | 'ba
   return areaMm2 <= 6 ? 'yellow' : 'bare lug';
 }
 
-/** Strip lengths by fitting: blade 6 mm, block 13 mm, rings and butts 8 mm. Common practice, no source. */
-const STRIP_MM = { blade: 6, block: 13, ring: 8, butt: 8 } as const;
+/** Strip lengths by fitting: blade 6 mm, block 13 mm, rings and butts 8 mm, pins 5 mm. Common practice, no source. */
+const STRIP_MM = { blade: 6, block: 13, ring: 8, butt: 8, pin: 5 } as const;
 
-function fittingOf(build: Build, element: Element, areaMm2: number): Omit<WireEnd, 'to'> {
+const SOURCE_LEADS: Record<SourceKind, string> = {
+  slot: 'slot lead',
+  prewire: 'prewire lead',
+  upfitter: 'factory switch lead',
+  pin: 'connector pin lead',
+  ignition: 'ignition lead',
+};
+
+function fittingOf(build: Build, element: Element, areaMm2: number): Omit<CutEnd, 'to'> {
   const colour = terminalColour(areaMm2);
   switch (element.kind) {
     case 'tap':
-      return { fitting: `${colour} butt to the add-a-tap lead`, stripMm: STRIP_MM.butt };
+      return element.limitA === null
+        ? {
+            fitting: `${colour} butt to the ${SOURCE_LEADS[build.slots[element.slotId]?.kind ?? 'slot']}`,
+            stripMm: STRIP_MM.butt,
+          }
+        : { fitting: `${colour} butt to the add-a-tap lead`, stripMm: STRIP_MM.butt };
     case 'stud':
       return { fitting: `${colour} ring M8`, stripMm: STRIP_MM.ring };
     case 'fuse':
@@ -48,6 +62,17 @@ function fittingOf(build: Build, element: Element, areaMm2: number): Omit<WireEn
       return build.controls[element.controlId]?.kind === 'channel'
         ? { fitting: 'receiver block', stripMm: STRIP_MM.block }
         : { fitting: `${colour} blade 6.3`, stripMm: STRIP_MM.blade };
+    case 'receiver':
+      return { fitting: 'receiver block', stripMm: STRIP_MM.block };
+    case 'block':
+      return { fitting: `${colour} ring M5`, stripMm: STRIP_MM.ring };
+    case 'flasher':
+    case 'modulator':
+      return { fitting: `sealed ${colour} butt to the ${element.kind} lead`, stripMm: STRIP_MM.butt };
+    case 'resistor':
+      return { fitting: `sealed ${colour} butt to the resistor`, stripMm: STRIP_MM.butt };
+    case 'connector':
+      return { fitting: `contact and seal for ${element.name || 'the connector'}`, stripMm: STRIP_MM.pin };
     case 'ground':
       return { fitting: `${colour} ring M6, bare metal`, stripMm: STRIP_MM.ring };
     case 'splice':
@@ -61,19 +86,36 @@ function fittingOf(build: Build, element: Element, areaMm2: number): Omit<WireEn
   }
 }
 
-function nameOf(build: Build, { elementId, terminal }: Terminal): string {
+/** What the terminals of a switch are for. */
+const SWITCH_PINS: Record<string, string> = { in: 'supply', out: 'load', lamp: 'ground of its light' };
+/** Relay terminals as they are stamped on it (DIN 72552, from memory). */
+const RELAY_PINS: Record<string, string> = { in: '30', out: '87', coilPlus: '86', coilMinus: '85' };
+
+/** A terminal as the crew names it. */
+export function terminalName(build: Build, { elementId, terminal }: Terminal): string {
   const element = build.elements[elementId];
   switch (element?.kind) {
-    case 'tap':
-      return `slot ${build.slots[element.slotId]?.label ?? '?'}`;
+    case 'tap': {
+      const slot = build.slots[element.slotId];
+      return slot ? `${SOURCE_NAMES[slot.kind].toLowerCase()} ${slot.label}` : 'nothing';
+    }
     case 'stud':
       return 'battery stud';
     case 'fuse':
       return `fuse ${element.ratingA} A, ${terminal}`;
     case 'switch':
-      return `${build.controls[element.controlId]?.name ?? 'switch'}, ${terminal}`;
+      return `${build.controls[element.controlId]?.name ?? 'switch'}, ${SWITCH_PINS[terminal] ?? terminal}`;
     case 'relay':
-      return `relay of ${build.controls[element.controlId]?.name ?? 'switch'}, ${terminal === 'in' ? '30' : '87'}`;
+      return `relay of ${build.controls[element.controlId]?.name ?? 'switch'}, ${RELAY_PINS[terminal] ?? terminal}`;
+    case 'receiver': {
+      const channel = element.channels[Number(terminal.slice(3)) - 1];
+      return `${element.name}, ${(channel && build.controls[channel]?.name) || terminal}`;
+    }
+    case 'connector':
+      return `${element.name || 'connector'}, pin ${terminal.slice(1)}${terminal.startsWith('a') ? ' supply half' : ' lamp half'}`;
+    case 'flasher':
+    case 'modulator':
+      return `${element.name || element.kind}, ${terminal}`;
     case 'lampLoad':
       return `${build.lamps[element.lampId]?.tag ?? 'lamp'} ${terminal === 'plus' ? '+' : '-'}`;
     default:
@@ -102,8 +144,8 @@ export function cutList(build: Build): CutLine[] {
       gauge: wire.table === 'metric' ? `${wire.gauge} mm²` : `AWG ${wire.gauge}`,
       colour: wire.colour,
       lengthMm: wire.lengthMm,
-      from: { to: nameOf(build, wire.from), ...fittingOf(build, from, areaMm2) },
-      end: { to: nameOf(build, wire.to), ...fittingOf(build, to, areaMm2) },
+      from: { to: terminalName(build, wire.from), ...fittingOf(build, from, areaMm2) },
+      end: { to: terminalName(build, wire.to), ...fittingOf(build, to, areaMm2) },
       shrinkMm: Math.max(LEAST_SHRINK_MM, Math.round(wireOuterMm(areaMm2) * SHRINK_PER_OUTER)),
     });
   };

@@ -1,55 +1,51 @@
 /** Feeds, read off the graph: from one fuse down to its lamps, and back up to its source. */
-import type { Build, Control, Element, Id, Lamp, Slot, Wire } from '../build/index.ts';
-
-export interface Contact {
-  element: Extract<Element, { kind: 'switch' | 'relay' }>;
-  control: Control;
-}
+import type { Build, Element, ElementOf, Id, Lamp, Slot, Terminal, Wire } from '../build/index.ts';
+import {
+  type Contact,
+  contactOf,
+  passagesFrom,
+  type ReturnWay,
+  returnWay,
+  terminalNode,
+  type WireEnd,
+  wireEnds,
+} from './conduct.ts';
 
 export interface Feed {
-  fuse: Extract<Element, { kind: 'fuse' }>;
-  source: Extract<Element, { kind: 'tap' | 'stud' }> | null;
+  fuse: ElementOf<'fuse'>;
+  /** Protections between this one and the source, nearest first. */
+  upstream: ElementOf<'fuse'>[];
+  source: ElementOf<'tap' | 'stud'> | null;
   slot: Slot | null;
-  /** On the feed side, before the lamps. */
+  /** On the feed side, on the way to any of its lamps. */
   contacts: Contact[];
   /** On the ground side, between lamps and metal. */
   groundContacts: Contact[];
+  /** Switches that only carry the current of a relay's coil. */
+  coilContacts: Contact[];
   lamps: Lamp[];
+  /** By lamp id: every contact that has to conduct for it, feed side and ground side. */
+  ways: Record<Id, Contact[]>;
+  /** By wire id: what a receiver's channel lets through at most, where that is what guards the wire. */
+  guardsA: Record<Id, number>;
+  /** Fuses that hang on this one. */
+  branches: Id[];
   /** Supply side, in order of the walk from the source. */
   wires: Wire[];
+  /** How many of those stand ahead of the fuse. */
+  aheadCount: number;
   groundWires: Wire[];
   /** Everything on the way from its source to metal; a shared return is in several feeds (see ownParts). */
   elementIds: Id[];
 }
 
-interface Ends {
-  wire: Wire;
-  elementId: Id;
-  terminal: string;
-}
-
-/** Terminal -> wires that end on it, with their far end. */
-function wiresByTerminal(build: Build): Map<string, Ends[]> {
-  const map = new Map<string, Ends[]>();
-  const add = (key: string, ends: Ends) => {
-    const list = map.get(key);
-    if (list) list.push(ends);
-    else map.set(key, [ends]);
-  };
-  for (const wire of Object.values(build.wires)) {
-    add(`${wire.from.elementId}.${wire.from.terminal}`, { wire, ...wire.to });
-    add(`${wire.to.elementId}.${wire.to.terminal}`, { wire, ...wire.from });
-  }
-  return map;
-}
-
 /** All feeds of a build, in slot order (row, column), then by name. */
 export function deriveFeeds(build: Build): Feed[] {
-  const wires = wiresByTerminal(build);
-  const feeds = Object.values(build.elements)
+  const ends = wireEnds(build);
+  return Object.values(build.elements)
     .filter((element) => element.kind === 'fuse')
-    .map((fuse) => walkFeed(build, wires, fuse));
-  return feeds.sort(compareFeeds);
+    .map((fuse) => walkFeed(build, ends, fuse))
+    .sort(compareFeeds);
 }
 
 /** Elements and wires of a feed that no other feed uses: what comes off when it is taken apart. */
@@ -63,80 +59,151 @@ export function ownParts(feed: Feed, feeds: readonly Feed[]): { elementIds: Id[]
   };
 }
 
+/** Does this protection only stand ahead of others, as a main fuse does? */
+export const isMain = (feed: Feed): boolean => feed.lamps.length === 0 && feed.branches.length > 0;
+
 function compareFeeds(a: Feed, b: Feed): number {
   const rank = ({ slot }: Feed) => (slot ? slot.row * 100 + slot.column : -1);
   return rank(a) - rank(b) || a.fuse.name.localeCompare(b.fuse.name);
 }
 
-function walkFeed(build: Build, wires: Map<string, Ends[]>, fuse: Feed['fuse']): Feed {
+/** Wires and parts of a walk, in the order in which they were met. */
+class Met {
+  readonly wires: Wire[] = [];
+  readonly elementIds: Id[] = [];
+  private readonly wireIds = new Set<Id>();
+  private readonly ids = new Set<Id>();
+
+  wire(wire: Wire): boolean {
+    if (this.wireIds.has(wire.id)) return false;
+    this.wireIds.add(wire.id);
+    this.wires.push(wire);
+    return true;
+  }
+
+  element(id: Id): void {
+    if (this.ids.has(id)) return;
+    this.ids.add(id);
+    this.elementIds.push(id);
+  }
+}
+
+/** Upwards from a fuse: the protections, contacts and wires between it and its source. */
+function walkUp(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: ElementOf<'fuse'>, met: Met) {
+  const found = {
+    source: null as ElementOf<'tap' | 'stud'> | null,
+    upstream: [] as ElementOf<'fuse'>[],
+    contacts: [] as Contact[],
+  };
+  const seen = new Set<string>([terminalNode({ elementId: fuse.id, terminal: 'out' })]);
+  /** True when the source was reached this way: only what lies on the way to it belongs to the feed. */
+  const walk = (at: Terminal): boolean => {
+    if (seen.has(terminalNode(at))) return false;
+    seen.add(terminalNode(at));
+    for (const { wire, far } of ends.get(terminalNode(at)) ?? []) {
+      const element = build.elements[far.elementId];
+      if (!element || element.kind === 'lampLoad' || element.kind === 'ground') continue;
+      if (element.kind === 'fuse' && far.terminal === 'in') continue;
+      const isSource = element.kind === 'tap' || element.kind === 'stud';
+      if (isSource) found.source = element;
+      const passages = passagesFrom(element, far.terminal, 'up');
+      const through = passages.find((passage) => walk({ elementId: element.id, terminal: passage.to }));
+      if (!isSource && !through && !walk(far)) continue;
+      met.wire(wire);
+      met.element(element.id);
+      const contact = through && contactOf(build, element, through);
+      if (contact) found.contacts.push(contact);
+      if (element.kind === 'fuse') found.upstream.unshift(element);
+      return true;
+    }
+    return false;
+  };
+  walk({ elementId: fuse.id, terminal: 'in' });
+  return found;
+}
+
+function walkFeed(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: ElementOf<'fuse'>): Feed {
+  const met = new Met();
+  const grounds = new Met();
+  met.element(fuse.id);
+  const { source, upstream, contacts: ahead } = walkUp(build, ends, fuse, met);
   const feed: Feed = {
     fuse,
-    source: null,
-    slot: null,
-    contacts: [],
+    upstream,
+    source,
+    slot: source?.kind === 'tap' ? (build.slots[source.slotId] ?? null) : null,
+    contacts: [...ahead],
     groundContacts: [],
+    coilContacts: [],
     lamps: [],
-    wires: [],
-    groundWires: [],
-    elementIds: [fuse.id],
+    ways: {},
+    guardsA: {},
+    branches: [],
+    wires: met.wires,
+    aheadCount: met.wires.length,
+    groundWires: grounds.wires,
+    elementIds: met.elementIds,
   };
-  for (const { wire, elementId } of wires.get(`${fuse.id}.in`) ?? []) {
-    const source = build.elements[elementId];
-    if (source?.kind === 'tap' || source?.kind === 'stud') {
-      feed.source = source;
-      feed.slot = source.kind === 'tap' ? (build.slots[source.slotId] ?? null) : null;
-      feed.wires.push(wire);
-      feed.elementIds.push(source.id);
-    }
-  }
-  const visited = new Set<string>();
-  const walkSupply = (terminal: string) => {
-    if (visited.has(terminal)) return;
-    visited.add(terminal);
-    for (const { wire, elementId, terminal: far } of wires.get(terminal) ?? []) {
-      const next = `${elementId}.${far}`;
-      if (visited.has(next)) continue;
-      feed.wires.push(wire);
-      const element = build.elements[elementId]!;
-      visited.add(next);
-      if (!feed.elementIds.includes(elementId)) feed.elementIds.push(elementId);
-      if (element.kind === 'lampLoad') {
-        const lamp = build.lamps[element.lampId];
-        if (lamp) feed.lamps.push(lamp);
-        walkGround(`${elementId}.minus`);
-      } else if (element.kind === 'splice') {
-        visited.delete(next);
-        walkSupply(next);
-      } else if (element.kind === 'diode') {
-        walkSupply(`${elementId}.${far === 'anode' ? 'cathode' : 'anode'}`);
-      } else if (element.kind === 'switch' || element.kind === 'relay') {
-        const control = build.controls[element.controlId];
-        if (control) feed.contacts.push({ element, control });
-        walkSupply(`${elementId}.${far === 'in' ? 'out' : 'in'}`);
+  const keep = (list: Contact[], contacts: readonly Contact[]) => {
+    for (const contact of contacts)
+      if (!list.some((each) => each.element.id === contact.element.id && each.control.id === contact.control.id))
+        list.push(contact);
+  };
+  const takeReturn = (from: Terminal): ReturnWay => {
+    const way = returnWay(build, ends, from);
+    for (const wire of way.wires) grounds.wire(wire);
+    for (const id of way.elementIds) met.element(id);
+    return way;
+  };
+  const seen = new Set<string>();
+  const walk = (at: Terminal, contacts: readonly Contact[], guardA: number | null): void => {
+    if (seen.has(terminalNode(at))) return;
+    seen.add(terminalNode(at));
+    for (const { wire, far } of ends.get(terminalNode(at)) ?? []) {
+      const element = build.elements[far.elementId];
+      if (!element || element.id === fuse.id || seen.has(terminalNode(far))) continue;
+      if (element.kind === 'fuse') {
+        if (far.terminal === 'in') feed.branches.push(element.id);
+        continue;
       }
+      if (element.kind === 'tap' || element.kind === 'stud') continue;
+      if (!met.wire(wire)) continue;
+      if (guardA !== null) feed.guardsA[wire.id] = guardA;
+      met.element(element.id);
+      arrive(element, far, contacts, guardA);
     }
   };
-  const walkGround = (terminal: string) => {
-    if (visited.has(terminal)) return;
-    visited.add(terminal);
-    for (const { wire, elementId, terminal: far } of wires.get(terminal) ?? []) {
-      if (feed.groundWires.includes(wire)) continue;
-      const element = build.elements[elementId]!;
-      // Another lamp on the same return is another feed's or walked by itself.
-      if (element.kind === 'lampLoad') continue;
-      feed.groundWires.push(wire);
-      if (!feed.elementIds.includes(elementId)) feed.elementIds.push(elementId);
-      if (element.kind === 'splice') walkGround(`${elementId}.${far}`);
-      else if (element.kind === 'diode') walkGround(`${elementId}.${far === 'anode' ? 'cathode' : 'anode'}`);
-      else if (element.kind === 'switch' || element.kind === 'relay') {
-        const control = build.controls[element.controlId];
-        if (control && !feed.groundContacts.some((contact) => contact.element.id === elementId))
-          feed.groundContacts.push({ element, control });
-        walkGround(`${elementId}.${far === 'in' ? 'out' : 'in'}`);
-      }
+  const arrive = (element: Element, at: Terminal, contacts: readonly Contact[], guardA: number | null): void => {
+    if (element.kind === 'lampLoad') {
+      seen.add(terminalNode(at));
+      const lamp = build.lamps[element.lampId];
+      if (!lamp || at.terminal !== 'plus') return;
+      const back = takeReturn({ elementId: element.id, terminal: 'minus' });
+      feed.lamps.push(lamp);
+      feed.ways[lamp.id] = [...contacts, ...back.contacts];
+      keep(feed.contacts, contacts);
+      keep(feed.groundContacts, back.contacts);
+      return;
+    }
+    if (element.kind === 'relay' && at.terminal === 'coilPlus') {
+      keep(feed.coilContacts, contacts);
+      takeReturn({ elementId: element.id, terminal: 'coilMinus' });
+    }
+    if (element.kind === 'receiver' || element.kind === 'flasher' || element.kind === 'modulator')
+      takeReturn({ elementId: element.id, terminal: 'ground' });
+    if (element.kind === 'switch') takeReturn({ elementId: element.id, terminal: 'lamp' });
+    walk(at, contacts, guardA);
+    for (const passage of passagesFrom(element, at.terminal, 'down')) {
+      const contact = contactOf(build, element, passage);
+      const isChannel = contact?.element.kind === 'receiver';
+      walk(
+        { elementId: element.id, terminal: passage.to },
+        contact ? [...contacts, contact] : contacts,
+        isChannel ? contact.control.ratingA : guardA,
+      );
     }
   };
-  walkSupply(`${fuse.id}.out`);
+  walk({ elementId: fuse.id, terminal: 'out' }, ahead, null);
   return feed;
 }
 
@@ -144,4 +211,33 @@ function walkFeed(build: Build, wires: Map<string, Ends[]>, fuse: Feed['fuse']):
 export function unfedLamps(build: Build): Lamp[] {
   const fed = new Set(Object.values(build.elements).flatMap((e) => (e.kind === 'lampLoad' ? [e.lampId] : [])));
   return Object.values(build.lamps).filter((lamp) => !fed.has(lamp.id));
+}
+
+/** Lamps whose supply reaches a source without passing any protection. */
+export function unfusedLamps(build: Build, feeds: readonly Feed[]): Lamp[] {
+  const ends = wireEnds(build);
+  const behindFuse = new Set(feeds.flatMap((feed) => feed.lamps.map((lamp) => lamp.id)));
+  return Object.values(build.elements).flatMap((load): Lamp[] => {
+    if (load.kind !== 'lampLoad' || behindFuse.has(load.lampId)) return [];
+    const lamp = build.lamps[load.lampId];
+    return lamp && reachesSource(build, ends, { elementId: load.id, terminal: 'plus' }) ? [lamp] : [];
+  });
+}
+
+function reachesSource(build: Build, ends: ReadonlyMap<string, WireEnd[]>, from: Terminal): boolean {
+  const seen = new Set<string>();
+  const walk = (at: Terminal): boolean => {
+    if (seen.has(terminalNode(at))) return false;
+    seen.add(terminalNode(at));
+    return (ends.get(terminalNode(at)) ?? []).some(({ far }) => {
+      const element = build.elements[far.elementId];
+      if (!element || element.kind === 'lampLoad' || element.kind === 'ground' || element.kind === 'fuse') return false;
+      if (element.kind === 'tap' || element.kind === 'stud') return true;
+      return (
+        walk(far) ||
+        passagesFrom(element, far.terminal, 'up').some(({ to }) => walk({ elementId: element.id, terminal: to }))
+      );
+    });
+  };
+  return walk(from);
 }

@@ -1,7 +1,6 @@
 /** How long the battery lasts with the engine off, and whether the alternator keeps up. */
 import type { Build, Id } from '../build/index.ts';
-import { compileNetwork } from './compileNetwork.ts';
-import { solveCircuit } from './solveCircuit.ts';
+import { solveSetting } from './compileNetwork.ts';
 
 /** Lead-acid starter batteries; 1.0 would be ideal. Common practice, from memory: 1.1 to 1.3. */
 export const PEUKERT = 1.2;
@@ -49,7 +48,7 @@ export interface EnergyFigures {
 }
 
 function drawnA(build: Build, keyOn: boolean, controlIds: ReadonlySet<Id>): number {
-  const solution = solveCircuit(compileNetwork(build, { keyOn, controlIds, load: 'average' }));
+  const { solution } = solveSetting(build, { keyOn, controlIds, load: 'average' });
   return Math.max(0, solution.elements.battery?.currentA ?? 0);
 }
 

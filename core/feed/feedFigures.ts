@@ -1,19 +1,31 @@
 /** The figures of one feed, each with its reason: load, length, drop, and the chain of limits in series. */
-import type { Build, Element, Id, Lamp } from '../build/index.ts';
+import type { Build, Element, Id, Lamp, SourceKind } from '../build/index.ts';
 import { ampacityA, conductor } from '../units/index.ts';
-import { compileNetwork, restingVoltageV } from './compileNetwork.ts';
+import { restingVoltageV, solveSetting } from './compileNetwork.ts';
+import type { Contact } from './conduct.ts';
 import type { Feed } from './deriveFeeds.ts';
-import { CONTINUOUS_PART, fuseForLoadA } from './fuses.ts';
-import { solveCircuit } from './solveCircuit.ts';
+import { CONTINUOUS_PART, FAMILIES, fuseForLoadA, openingTime } from './fuses.ts';
+
+export const SOURCE_NAMES: Record<SourceKind, string> = {
+  slot: 'Slot',
+  prewire: 'Prewire',
+  upfitter: 'Factory switch',
+  pin: 'Pin',
+  ignition: 'Ignition take-off',
+};
 
 /** Drop allowed from battery to the far lamp: 3 %, as ABYC E-11 asks for navigation lights (from memory). */
 export const DROP_BUDGET_PERCENT = 3;
 
-/** One link of the chain: what it may carry, and why that is the figure. */
+/** One link of the chain: what it may carry, what it has to, and why that is the figure. */
 export interface Limit {
-  kind: 'slot' | 'fuse' | 'switch' | 'relay' | 'wire';
+  kind: 'slot' | 'tap' | 'fuse' | 'main' | 'switch' | 'relay' | 'channel' | 'flasher' | 'connector' | 'wire';
   name: string;
   limitA: number;
+  /** What the lamps behind it draw, all lit, A. */
+  loadA: number;
+  /** Largest current that gets there before something opens, A. */
+  guardA: number;
   reason: string;
   elementIds: Id[];
   wireIds: Id[];
@@ -31,6 +43,8 @@ export interface FeedFigures {
   dropV: number;
   dropPercent: number;
   dropBudgetV: number;
+  /** Cold filaments, for the first instant. */
+  inrushA: number;
   fuseNeededA: number | null;
   fuseReason: string;
   limits: Limit[];
@@ -57,37 +71,43 @@ function runLengths(feed: Feed): Map<Id, number> {
   return reached;
 }
 
-function limitsOf(feed: Feed): Limit[] {
-  const limits: Limit[] = [];
-  if (feed.slot) {
-    const { label, limitA, ownLoadA } = feed.slot;
-    limits.push({
-      kind: 'slot',
-      name: `Slot ${label}`,
-      limitA: limitA - ownLoadA,
-      reason: ownLoadA > 0 ? `${limitA} A less ${ownLoadA} A of its own` : `the slot carries ${limitA} A`,
-      elementIds: feed.source ? [feed.source.id] : [],
-      wireIds: [],
-    });
-  }
-  limits.push({
-    kind: 'fuse',
-    name: `Fuse ${feed.fuse.ratingA} A`,
-    limitA: feed.fuse.ratingA,
-    reason: `opens above ${feed.fuse.ratingA} A; carries ${round1(feed.fuse.ratingA * CONTINUOUS_PART)} A all day`,
-    elementIds: [feed.fuse.id],
-    wireIds: [],
-  });
-  for (const { element, control } of [...feed.contacts, ...feed.groundContacts]) {
+const CONTACT_REASONS: Record<Contact['element']['kind'], string> = {
+  switch: 'rating of the switch',
+  relay: 'rating of its contact',
+  receiver: 'rating of the channel',
+  flasher: 'rating of the flasher',
+};
+
+function contactLimits(build: Build, feed: Feed): Limit[] {
+  return [...feed.contacts, ...feed.groundContacts].flatMap(({ element, control }): Limit[] => {
     const limitA = element.kind === 'relay' ? element.ratingA : control.ratingA;
-    if (limitA === null) continue;
-    const name = element.kind === 'relay' ? `Relay for ${control.name}` : control.name;
-    const reason = element.kind === 'relay' ? 'rating of its contact' : `rating of the ${control.kind}`;
-    limits.push({ kind: element.kind, name, limitA, reason, elementIds: [element.id], wireIds: [] });
-  }
+    if (limitA === null) return [];
+    const behind = feed.lamps.filter((lamp) =>
+      feed.ways[lamp.id]?.some((way) => way.element.id === element.id && way.control.id === control.id),
+    );
+    // A channel closes itself down at its rating; everything else carries whatever the fuse lets through.
+    const isChannel = element.kind === 'receiver';
+    return [
+      {
+        kind: element.kind === 'receiver' ? 'channel' : element.kind,
+        name: element.kind === 'relay' ? `Relay for ${control.name}` : control.name,
+        limitA,
+        loadA: ratedCurrentA(build, behind, 'maximumA'),
+        guardA: isChannel ? limitA : feed.fuse.ratingA,
+        reason: CONTACT_REASONS[element.kind],
+        elementIds: [element.id],
+        wireIds: [],
+      },
+    ];
+  });
+}
+
+/** Wires by gauge and by what guards them. */
+function wireLimits(feed: Feed, loadA: number): Limit[] {
   const byGauge = new Map<string, Limit>();
   for (const wire of [...feed.wires, ...feed.groundWires]) {
-    const key = `${wire.table} ${wire.gauge}`;
+    const guardA = Math.min(feed.fuse.ratingA, feed.guardsA[wire.id] ?? Number.POSITIVE_INFINITY);
+    const key = `${wire.table} ${wire.gauge} ${guardA}`;
     const known = byGauge.get(key);
     if (known) {
       known.wireIds.push(wire.id);
@@ -97,20 +117,128 @@ function limitsOf(feed: Feed): Limit[] {
       kind: 'wire',
       name: wire.table === 'awg' ? `Wire ${wire.gauge} AWG` : `Wire ${wire.gauge} mm²`,
       limitA: round1(ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 })),
+      loadA,
+      guardA,
       reason: '105 °C insulation, three in a bundle, outside the engine bay (ABYC E-11, from memory)',
       elementIds: [],
       wireIds: [wire.id],
     });
   }
-  return [...limits, ...byGauge.values()];
+  return [...byGauge.values()];
+}
+
+function limitsOf(build: Build, feed: Feed, loadA: number): Limit[] {
+  const limits: Limit[] = [];
+  const { source, slot, fuse } = feed;
+  const common = { loadA, guardA: fuse.ratingA, wireIds: [] };
+  if (slot) {
+    const { label, limitA, ownLoadA } = slot;
+    limits.push({
+      ...common,
+      kind: 'slot',
+      name: `${SOURCE_NAMES[slot.kind]} ${label}`,
+      limitA: limitA - ownLoadA,
+      reason: ownLoadA > 0 ? `${limitA} A less ${ownLoadA} A of its own` : `it carries ${limitA} A`,
+      elementIds: source ? [source.id] : [],
+    });
+  }
+  if (source?.kind === 'tap' && source.limitA !== null)
+    limits.push({
+      ...common,
+      kind: 'tap',
+      name: `Add-a-tap ${source.limitA} A`,
+      limitA: source.limitA,
+      reason: 'the holder says so',
+      elementIds: [source.id],
+    });
+  // Without a holder of its own the feed hangs behind whatever fuse is in the slot.
+  if (slot?.ratingA && source?.kind === 'tap' && source.limitA === null)
+    limits.push({
+      ...common,
+      kind: 'main',
+      name: `The unit's own ${slot.ratingA} A`,
+      limitA: slot.ratingA,
+      reason: 'the fuse in it stands ahead of this feed',
+      elementIds: [source.id],
+    });
+  for (const main of feed.upstream)
+    limits.push({
+      ...common,
+      kind: 'main',
+      name: `${main.name} ${main.ratingA} A`,
+      limitA: main.ratingA,
+      reason: `${FAMILIES[main.family].name} ahead of this feed`,
+      elementIds: [main.id],
+    });
+  limits.push({
+    ...common,
+    kind: 'fuse',
+    name: `${fuse.family === 'breaker' ? 'Breaker' : fuse.family === 'link' ? 'Link' : 'Fuse'} ${fuse.ratingA} A`,
+    limitA: fuse.ratingA,
+    reason: `opens above ${fuse.ratingA} A; carries ${round1(fuse.ratingA * CONTINUOUS_PART)} A all day`,
+    elementIds: [fuse.id],
+  });
+  for (const id of feed.elementIds) {
+    const element = build.elements[id];
+    if (element?.kind !== 'connector') continue;
+    limits.push({
+      ...common,
+      kind: 'connector',
+      name: element.name || 'Connector',
+      limitA: element.ratingA,
+      reason: 'rating of one contact',
+      elementIds: [id],
+    });
+  }
+  return [...limits, ...contactLimits(build, feed), ...wireLimits(feed, loadA)];
+}
+
+/** A cold filament has about a tenth of its warm resistance (common practice, no source). */
+const COLD_FACTOR = 10;
+/** Over its first 40 ms it averages about half of that (common practice, no source). */
+const WARMING_PART = 0.5;
+const WARMING_S = 0.04;
+
+/** Current in the first instant with everything switched on at once, A. */
+function inrushOf(build: Build, lamps: readonly Lamp[]): number {
+  return lamps.reduce((sum, lamp) => {
+    const model = build.models[lamp.modelKey];
+    return sum + (model ? model.maximumA * (model.light === 'filament' ? COLD_FACTOR : 1) : 0);
+  }, 0);
+}
+
+/** Smallest rating that carries the steady load and does not open while filaments warm up. */
+function fuseNeeded(feed: Feed, maximumA: number, inrushA: number): number | null {
+  const steady = fuseForLoadA(maximumA, feed.fuse.family);
+  if (steady === null) return null;
+  const warmingA = Math.max(maximumA, inrushA * WARMING_PART);
+  return (
+    FAMILIES[feed.fuse.family].ratingsA.find(
+      (ratingA) => ratingA >= steady && openingTime(feed.fuse.family, ratingA, warmingA).notBeforeS >= WARMING_S - 1e-9,
+    ) ?? null
+  );
+}
+
+function fuseReason(feed: Feed, maximumA: number, inrushA: number, neededA: number | null): string {
+  const family = FAMILIES[feed.fuse.family].name;
+  if (neededA === null) return `${round1(maximumA)} A is more than a ${family} fuse carries; split the feed`;
+  const load = `${round1(maximumA)} A lit / ${CONTINUOUS_PART} = ${round1(maximumA / CONTINUOUS_PART)} A`;
+  const cold =
+    neededA > (fuseForLoadA(maximumA, feed.fuse.family) ?? 0) ? `, cold filaments take ${Math.round(inrushA)} A` : '';
+  return `${load}${cold}, next ${family} ${neededA} A`;
 }
 
 /** Solves the feed with everything on it lit at its maximum, key on, and gathers its figures. */
 export function feedFigures(build: Build, feed: Feed): FeedFigures {
   const averageA = ratedCurrentA(build, feed.lamps, 'averageA');
   const maximumA = ratedCurrentA(build, feed.lamps, 'maximumA');
-  const controlIds = new Set([...feed.contacts, ...feed.groundContacts].map(({ control }) => control.id));
-  const solution = solveCircuit(compileNetwork(onlyFeed(build, feed), { keyOn: true, controlIds, load: 'maximum' }));
+  // Everything on that closes something; a flasher's factory way counts with the flasher off only where nothing else feeds it.
+  const controlIds = new Set(
+    [...feed.contacts, ...feed.groundContacts, ...feed.coilContacts].flatMap(({ control, whenOn }) =>
+      whenOn ? [control.id] : [],
+    ),
+  );
+  const { solution } = solveSetting(onlyFeed(build, feed), { keyOn: true, controlIds, load: 'maximum' });
   const sourceV = restingVoltageV(build.electrics.systemVoltageV);
   let farLamp: Lamp | null = null;
   let farLampV = sourceV;
@@ -124,8 +252,9 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
     }
   }
   const dropV = sourceV - farLampV;
-  const fuseNeededA = fuseForLoadA(maximumA);
-  const limits = limitsOf(feed);
+  const inrushA = inrushOf(build, feed.lamps);
+  const fuseNeededA = fuseNeeded(feed, maximumA, inrushA);
+  const limits = limitsOf(build, feed, maximumA);
   const weakest = limits.reduce<Limit | null>(
     (least, each) => (least === null || each.limitA < least.limitA ? each : least),
     null,
@@ -141,11 +270,9 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
     dropV,
     dropPercent: (100 * dropV) / sourceV,
     dropBudgetV: (sourceV * DROP_BUDGET_PERCENT) / 100,
+    inrushA,
     fuseNeededA,
-    fuseReason:
-      fuseNeededA === null
-        ? `${round1(maximumA)} A is more than a blade fuse carries; split the feed`
-        : `${round1(maximumA)} A lit / ${CONTINUOUS_PART} = ${round1(maximumA / CONTINUOUS_PART)} A, next blade ${fuseNeededA} A`,
+    fuseReason: fuseReason(feed, maximumA, inrushA, fuseNeededA),
     limits,
     weakest,
   };

@@ -1,11 +1,7 @@
 /** Grounds of lamps: straight to metal where they sit, or back through a switch on the ground side. */
 import type { Build, Control, Element, Id, Lamp, OperationDraft, Wire } from '../build/index.ts';
 import { ok, type Result, refused } from '../result.ts';
-
-/** Spare wire, detours and drops, as for supply runs. Common practice, no source. */
-const ROUTE_FACTOR = 1.1;
-const END_MM = 300;
-const GROUND_LEAD_MM = 400;
+import { GROUND_LEAD_MM, runMm } from './runs.ts';
 
 type Load = Extract<Element, { kind: 'lampLoad' }>;
 
@@ -83,7 +79,7 @@ export function planGroundSwitch(
   const elements: Element[] = [];
   const wires: Wire[] = [];
   const join = (from: Wire['from'], to: Wire['to'], lengthMm: number) =>
-    wires.push({ id: newId(), from, to, table, gauge, colour, lengthMm });
+    wires.push({ id: newId(), from, to, table, gauge, colour, lengthMm, loomLengthMm: null });
   let contactId = known?.id;
   if (!contactId) {
     const ground: Element = { id: newId(), kind: 'ground', name: 'Ground at the panel' };
@@ -101,12 +97,11 @@ export function planGroundSwitch(
   join({ elementId: splice.id, terminal: 'join' }, { elementId: contactId, terminal: 'in' }, GROUND_LEAD_MM);
   const panel = build.fusePanel.position;
   for (const { lamp, load } of found) {
-    const legs =
-      Math.abs(lamp.position.xMm - panel.xMm) +
-      Math.abs(lamp.position.yMm - panel.yMm) +
-      Math.abs(lamp.position.zMm - panel.zMm);
-    const lengthMm = Math.round((legs * ROUTE_FACTOR + END_MM) / 10) * 10;
-    join({ elementId: load.id, terminal: 'minus' }, { elementId: splice.id, terminal: 'join' }, lengthMm);
+    join(
+      { elementId: load.id, terminal: 'minus' },
+      { elementId: splice.id, terminal: 'join' },
+      runMm(lamp.position, panel),
+    );
   }
   const controls = 'id' in control ? [] : [{ id: controlId, ...control }];
   return ok([...takeOff(build, old), { kind: 'assignFeed', controls, elements, wires, functions: [] }]);
@@ -134,7 +129,54 @@ export function planOwnGround(build: Build, lampIds: readonly Id[], newId: () =>
       gauge,
       colour: 'black',
       lengthMm: GROUND_LEAD_MM,
+      loomLengthMm: null,
     });
   }
   return [...takeOff(build, old), { kind: 'assignFeed', controls: [], elements, wires, functions: [] }];
 }
+
+/** Brings the grounds of lamps back to a bus at the panel: a way each, and one thick wire to metal. */
+export function planGroundBus(build: Build, lampIds: readonly Id[], newId: () => Id): OperationDraft[] {
+  const found = loadsOf(build, lampIds);
+  if (found.length === 0) return [];
+  const old = minusWires(
+    build,
+    found.map(({ load }) => load),
+  );
+  const { table = 'metric', gauge = '1' } = old[0] ?? {};
+  const elements: Element[] = [];
+  const wires: Wire[] = [];
+  const join = (from: Wire['from'], to: Wire['to'], lengthMm: number, size: string) =>
+    wires.push({ id: newId(), from, to, table, gauge: size, colour: 'black', lengthMm, loomLengthMm: null });
+  let bus = Object.values(build.elements).find((element) => element.kind === 'block' && isGroundBus(build, element.id));
+  if (!bus) {
+    const ground: Element = { id: newId(), kind: 'ground', name: 'Ground of the bus' };
+    bus = { id: newId(), kind: 'block', name: 'Ground bus', ways: BUS_WAYS };
+    elements.push(bus, ground);
+    join(
+      { elementId: bus.id, terminal: 'bus' },
+      { elementId: ground.id, terminal: 'join' },
+      GROUND_LEAD_MM,
+      BUS_GAUGE[table],
+    );
+  }
+  for (const { lamp, load } of found)
+    join(
+      { elementId: load.id, terminal: 'minus' },
+      { elementId: bus.id, terminal: 'bus' },
+      runMm(lamp.position, build.fusePanel.position),
+      gauge,
+    );
+  return [...takeOff(build, old), { kind: 'assignFeed', controls: [], elements, wires, functions: [] }];
+}
+
+const BUS_WAYS = 12;
+const BUS_GAUGE = { metric: '10', awg: '6' } as const;
+
+/** A block whose bus is wired to metal. */
+const isGroundBus = (build: Build, blockId: Id): boolean =>
+  Object.values(build.wires).some(
+    ({ from, to }) =>
+      (from.elementId === blockId && build.elements[to.elementId]?.kind === 'ground') ||
+      (to.elementId === blockId && build.elements[from.elementId]?.kind === 'ground'),
+  );

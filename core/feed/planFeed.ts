@@ -7,6 +7,8 @@ import {
   type Build,
   type Control,
   type Element,
+  type ElementOf,
+  type FuseFamily,
   type Id,
   type Lamp,
   type LightFunction,
@@ -20,16 +22,27 @@ import { ok, type Result, refused } from '../result.ts';
 import { ampacityA, conductorsOf } from '../units/index.ts';
 import { deriveFeeds } from './deriveFeeds.ts';
 import { DROP_BUDGET_PERCENT, feedFigures, ratedCurrentA } from './feedFigures.ts';
-import { fuseForLoadA } from './fuses.ts';
+import { FAMILIES, fuseForLoadA } from './fuses.ts';
+import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from './runs.ts';
+
+type NewControl = Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>;
 
 export interface FeedWish {
   name: string;
   /** Null takes power from the battery stud. */
   slotId: Id | null;
+  /** A fuse block to take it from instead, by its element. */
+  blockId?: Id | null;
   lampIds: readonly Id[];
   /** A control that is there already, or a new one. */
-  control: { id: Id } | Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>;
+  control: { id: Id } | NewControl;
   relayRatingA: number | null;
+  /**
+   * Where the control is a wireless channel: how many channels the receiver has that this feed starts. Zero joins the
+   * receiver that has the control's channel already; left out, the channel is a contact of its own.
+   */
+  receiverChannels?: number;
+  family?: FuseFamily;
   wanted: 'always' | 'ignition';
   table: 'awg' | 'metric';
   colour: WireColour;
@@ -38,25 +51,12 @@ export interface FeedWish {
 
 type AssignFeed = Extract<OperationDraft, { kind: 'assignFeed' }>;
 
-/** Spare wire at each end for stripping and a second try. */
-const END_ALLOWANCE_MM = 150;
-/** A run along a body is longer than the straight legs: clips, corners, drops behind panels (common practice, no source). */
-const ROUTE_FACTOR = 1.1;
-/** Panel to a dash switch and back. */
-const PANEL_TO_SWITCH_MM = 1200;
-const TAP_LEAD_MM = 250;
 /** Lamps within this along the unit share a splice. */
 const SAME_STATION_MM = 400;
-const GROUND_LEAD_MM = 400;
 /** Crews carry blades from 3 A up; a smaller one opens from a lamp's inrush (common practice, no source). */
 const SMALLEST_FUSE_A = 3;
 /** Thinner wire does not outlive a working unit, whatever its current (common practice, no source). */
 const THINNEST_MM2 = 0.75;
-
-const legs = (a: Position, b: Position): number =>
-  Math.abs(a.xMm - b.xMm) + Math.abs(a.yMm - b.yMm) + Math.abs(a.zMm - b.zMm);
-const runMm = (a: Position, b: Position): number =>
-  Math.round((legs(a, b) * ROUTE_FACTOR + 2 * END_ALLOWANCE_MM) / 10) * 10;
 
 interface Station {
   lamps: Lamp[];
@@ -87,87 +87,154 @@ function stationsFrom(lamps: readonly Lamp[], panel: Position): { ahead: Station
   };
 }
 
-function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: number, newId: () => Id): AssignFeed {
-  const lamps = wish.lampIds.map((id) => build.lamps[id]!);
-  const elements: Element[] = [];
-  const wires: Wire[] = [];
-  const add = <T extends Element>(element: T): T => {
-    elements.push(element);
-    return element;
-  };
-  const join = (from: Terminal, to: Terminal, lengthMm: number, colour: WireColour = wish.colour) =>
-    wires.push({ id: newId(), from, to, table: wish.table, gauge, colour, lengthMm });
+/** Gathers the elements and wires of one feed; ids are drawn once, in the order of writing. */
+class Draft {
+  readonly elements: Element[] = [];
+  readonly wires: Wire[] = [];
+  readonly controls: Control[] = [];
 
-  const controls: Control[] = [];
-  let controlId: Id;
-  if ('id' in wish.control) controlId = wish.control.id;
-  else {
-    controlId = newId();
-    controls.push({ id: controlId, ...wish.control });
+  constructor(
+    readonly wish: FeedWish,
+    readonly gauge: string,
+    readonly newId: () => Id,
+  ) {}
+
+  add<T extends Element>(element: T): T {
+    this.elements.push(element);
+    return element;
   }
 
-  const source = wish.slotId
-    ? add({ id: newId(), kind: 'tap', name: `Tap ${build.slots[wish.slotId]!.label}`, slotId: wish.slotId })
-    : add({ id: newId(), kind: 'stud', name: 'Battery stud' });
-  const fuse = add({ id: newId(), kind: 'fuse', name: wish.name, ratingA, wanted: wish.wanted });
-  const contact =
-    wish.relayRatingA === null
-      ? add({ id: newId(), kind: 'switch', name: '', controlId })
-      : add({ id: newId(), kind: 'relay', name: '', controlId, ratingA: wish.relayRatingA });
-  join({ elementId: source.id, terminal: 'out' }, { elementId: fuse.id, terminal: 'in' }, TAP_LEAD_MM);
-  join({ elementId: fuse.id, terminal: 'out' }, { elementId: contact.id, terminal: 'in' }, PANEL_TO_SWITCH_MM);
+  join(from: Terminal, to: Terminal, lengthMm: number, colour: WireColour = this.wish.colour): void {
+    const { gauge, wish } = this;
+    this.wires.push({ id: this.newId(), from, to, table: wish.table, gauge, colour, lengthMm, loomLengthMm: null });
+  }
 
+  control(given: { id: Id } | NewControl): Id {
+    if ('id' in given) return given.id;
+    const id = this.newId();
+    this.controls.push({ id, ...given });
+    return id;
+  }
+}
+
+const at = (element: Element, terminal: string): Terminal => ({ elementId: element.id, terminal });
+
+/** An add-a-tap holder comes in these; the smallest that carries the fuse is taken (common practice, no source). */
+const TAP_LIMITS_A = [10, 15, 20, 30];
+
+/** From the source to the fuse; gives the fuse. */
+function writeSource(build: Build, draft: Draft, ratingA: number): ElementOf<'fuse'> {
+  const { wish, newId } = draft;
+  const { family = 'blade' } = wish;
+  const slot = wish.slotId ? build.slots[wish.slotId]! : null;
+  const known = wish.blockId ? build.elements[wish.blockId] : undefined;
+  const fuseOf = () =>
+    draft.add({ id: newId(), kind: 'fuse', name: wish.name, family, ratingA, wanted: wish.wanted } as const);
+  if (known?.kind === 'block') {
+    const fuse = fuseOf();
+    draft.join(at(known, 'bus'), at(fuse, 'in'), TAP_LEAD_MM);
+    return fuse;
+  }
+  const limitA = slot?.kind === 'slot' ? (TAP_LIMITS_A.find((limit) => limit >= ratingA) ?? null) : null;
+  const source = slot
+    ? draft.add({ id: newId(), kind: 'tap', name: `Tap ${slot.label}`, slotId: slot.id, limitA } as const)
+    : draft.add({ id: newId(), kind: 'stud', name: 'Battery stud' } as const);
+  const fuse = fuseOf();
+  draft.join(at(source, 'out'), at(fuse, 'in'), TAP_LEAD_MM);
+  return fuse;
+}
+
+/** From the fuse to where the run begins: a switch, a relay with the switch in its coil, a receiver's output. */
+function writeControl(draft: Draft, fuse: ElementOf<'fuse'>, controlId: Id): Terminal {
+  const { wish, newId } = draft;
+  const supply = at(fuse, 'out');
+  const grounded = (terminal: Terminal) => {
+    const ground = draft.add({ id: newId(), kind: 'ground', name: 'Ground at the panel' } as const);
+    draft.join(terminal, at(ground, 'join'), GROUND_LEAD_MM, 'black');
+  };
+  if (wish.receiverChannels) {
+    const spare = Array.from({ length: wish.receiverChannels - 1 }, (_, index) =>
+      draft.control({ ...(wish.control as NewControl), name: `${wish.name} spare ${index + 2}` }),
+    );
+    const channels = [controlId, ...spare];
+    const receiver = draft.add({ id: newId(), kind: 'receiver', name: `Receiver ${wish.name}`, channels } as const);
+    draft.join(supply, at(receiver, 'supply'), PANEL_TO_SWITCH_MM);
+    grounded(at(receiver, 'ground'));
+    return at(receiver, 'out1');
+  }
+  const contact = draft.add(
+    wish.relayRatingA === null
+      ? ({ id: newId(), kind: 'switch', name: '', controlId } as const)
+      : ({ id: newId(), kind: 'relay', name: '', controlId, ratingA: wish.relayRatingA } as const),
+  );
+  draft.join(supply, at(contact, 'in'), wish.relayRatingA === null ? PANEL_TO_SWITCH_MM : TAP_LEAD_MM);
+  if (contact.kind === 'relay') {
+    const coil = draft.add({ id: newId(), kind: 'switch', name: '', controlId } as const);
+    draft.join(at(contact, 'in'), at(coil, 'in'), PANEL_TO_SWITCH_MM);
+    draft.join(at(coil, 'out'), at(contact, 'coilPlus'), PANEL_TO_SWITCH_MM);
+    grounded(at(contact, 'coilMinus'));
+  }
+  return at(contact, 'out');
+}
+
+/** From where the run begins to the lamps and their grounds. */
+function writeRun(build: Build, draft: Draft, start: Terminal): void {
+  const { wish, newId } = draft;
+  const lamps = wish.lampIds.map((id) => build.lamps[id]!);
   const panel = build.fusePanel.position;
   const { ahead, behind } = stationsFrom(lamps, panel);
   for (const chain of [ahead, behind]) {
-    let from: Terminal = { elementId: contact.id, terminal: 'out' };
-    let at: Position = panel;
+    let from = start;
+    let here: Position = panel;
     for (const station of chain) {
-      const splice = add({
-        id: newId(),
-        kind: 'splice',
-        name: `Splice at ${station.lamps.map((lamp) => lamp.tag).join(' ')}`,
-      });
-      const ground = add({
-        id: newId(),
-        kind: 'ground',
-        name: `Ground at ${station.lamps.map((lamp) => lamp.tag).join(' ')}`,
-      });
-      join(from, { elementId: splice.id, terminal: 'join' }, runMm(at, station.at));
+      const tags = station.lamps.map((lamp) => lamp.tag).join(' ');
+      const splice = draft.add({ id: newId(), kind: 'splice', name: `Splice at ${tags}` } as const);
+      const ground = draft.add({ id: newId(), kind: 'ground', name: `Ground at ${tags}` } as const);
+      draft.join(from, at(splice, 'join'), runMm(here, station.at));
       for (const lamp of station.lamps) {
-        const load = add({ id: newId(), kind: 'lampLoad', name: lamp.tag, lampId: lamp.id });
+        const load = draft.add({ id: newId(), kind: 'lampLoad', name: lamp.tag, lampId: lamp.id } as const);
         const branchMm = runMm(station.at, lamp.position);
-        join({ elementId: splice.id, terminal: 'join' }, { elementId: load.id, terminal: 'plus' }, branchMm);
-        join(
-          { elementId: load.id, terminal: 'minus' },
-          { elementId: ground.id, terminal: 'join' },
-          branchMm + GROUND_LEAD_MM,
-          'black',
-        );
+        draft.join(at(splice, 'join'), at(load, 'plus'), branchMm);
+        draft.join(at(load, 'minus'), at(ground, 'join'), branchMm + GROUND_LEAD_MM, 'black');
       }
-      from = { elementId: splice.id, terminal: 'join' };
-      at = station.at;
+      from = at(splice, 'join');
+      here = station.at;
     }
   }
+}
+
+/** The receiver that has a control among its channels, with the output of it. */
+export function receiverOutput(build: Build, controlId: Id): Terminal | null {
+  for (const element of Object.values(build.elements)) {
+    const index = element.kind === 'receiver' ? element.channels.indexOf(controlId) : -1;
+    if (index >= 0) return at(element, `out${index + 1}`);
+  }
+  return null;
+}
+
+function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: number, newId: () => Id): AssignFeed {
+  const draft = new Draft(wish, gauge, newId);
+  const controlId = draft.control(wish.control);
+  const output = wish.receiverChannels === 0 ? receiverOutput(build, controlId) : null;
+  writeRun(build, draft, output ?? writeControl(draft, writeSource(build, draft, ratingA), controlId));
 
   const functions = Object.values(build.functions);
   const known = functions.find((each) => each.controlId === controlId);
+  const lamps = wish.lampIds.map((id) => build.lamps[id]!);
   const shows = Object.fromEntries(
     lamps.map((lamp) => [lamp.id, { patternId: wish.patternId, phase: phaseFor(lamp) }]),
   );
+  const priority = Math.min(999, functions.length + 1);
   const made: LightFunction[] = known
     ? []
-    : [
-        {
-          id: newId(),
-          name: wish.name,
-          controlId,
-          priority: Math.min(999, functions.length + 1),
-          levelPercent: 100,
-          shows,
-        },
-      ];
-  return { kind: 'assignFeed', controls, elements, wires, functions: made };
+    : [{ id: newId(), name: wish.name, controlId, priority, levelPercent: 100, shows }];
+  return {
+    kind: 'assignFeed',
+    controls: draft.controls,
+    elements: draft.elements,
+    wires: draft.wires,
+    functions: made,
+  };
 }
 
 /** Left and right answer each other by default, as drivers expect of a pair. */
@@ -187,14 +254,16 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
   const lamps = wish.lampIds.flatMap((id) => build.lamps[id] ?? []);
   if (lamps.length === 0) return refused({ kind: 'noLamps', message: 'Choose at least one lamp for the feed.' });
   const maximumA = ratedCurrentA(build, lamps, 'maximumA');
-  const needed = fuseForLoadA(maximumA);
+  const family = FAMILIES[wish.family ?? 'blade'];
+  const needed = fuseForLoadA(maximumA, wish.family);
   if (needed === null) {
     return refused({
       kind: 'tooMuch',
-      message: `These lamps draw ${maximumA.toFixed(1)} A, more than one blade fuse carries. Split them over two feeds.`,
+      message: `These lamps draw ${maximumA.toFixed(1)} A, more than one ${family.name} fuse carries. Split them over two feeds.`,
     });
   }
-  const ratingA = Math.max(needed, SMALLEST_FUSE_A);
+  const joined = joinedFeed(build, wish);
+  const ratingA = joined ? joined.guardA : Math.max(needed, SMALLEST_FUSE_A);
   // Ids are drawn once; only the gauge changes from try to try.
   const first = writeFeed(build, wish, conductorsOf(wish.table)[0]!.gauge, ratingA, newId);
   for (const size of conductorsOf(wish.table)) {
@@ -202,7 +271,7 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
     const operation: AssignFeed = { ...first, wires: first.wires.map((wire) => ({ ...wire, gauge: size.gauge })) };
     const tried = applyOperation(build, { ...operation, id: newId() }, { by: '', at: '' });
     if (!tried.ok) return refused({ kind: 'refused', message: tried.reason.message });
-    const fuseId = operation.elements.find((element) => element.kind === 'fuse')!.id;
+    const fuseId = joined?.fuseId ?? operation.elements.find((element) => element.kind === 'fuse')!.id;
     const feed = deriveFeeds(tried.value.build).find((each) => each.fuse.id === fuseId)!;
     if (feedFigures(tried.value.build, feed).dropPercent <= DROP_BUDGET_PERCENT)
       return ok([operation, ...joinFunction(build, wish, lamps)]);
@@ -212,6 +281,15 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
     message:
       'No wire in the table keeps the drop within 3 %. Shorten the run, split the lamps, or feed them from nearer by.',
   });
+}
+
+/** The feed that a run off a receiver's spare output joins, and what guards that output. */
+function joinedFeed(build: Build, wish: FeedWish): { fuseId: Id; guardA: number } | null {
+  const output = wish.receiverChannels === 0 && 'id' in wish.control ? receiverOutput(build, wish.control.id) : null;
+  const feed = output && deriveFeeds(build).find((each) => each.elementIds.includes(output.elementId));
+  if (!feed || !('id' in wish.control)) return null;
+  const channelA = build.controls[wish.control.id]?.ratingA ?? Number.POSITIVE_INFINITY;
+  return { fuseId: feed.fuse.id, guardA: Math.min(feed.fuse.ratingA, channelA) };
 }
 
 function joinFunction(build: Build, wish: FeedWish, lamps: readonly Lamp[]): OperationDraft[] {

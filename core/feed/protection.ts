@@ -1,43 +1,68 @@
-/** What happens on a short: current at the far end, and how fast each fuse in its way opens. */
+/** What happens on a short: the current, which protection in its way opens first, and whether the wire outlives it. */
 import type { Build, Id } from '../build/index.ts';
-import { compileNetwork, terminalNode } from './compileNetwork.ts';
+import { conductor } from '../units/index.ts';
+import { compileNetwork } from './compileNetwork.ts';
+import { terminalNode } from './conduct.ts';
 import type { Feed } from './deriveFeeds.ts';
+import { openingTime } from './fuses.ts';
 import { solveCircuit } from './solveCircuit.ts';
-
-/** Blade fuses: at this multiple of the rating they open no sooner and no later than so many seconds. */
-interface Gate {
-  multiple: number;
-  notBeforeS: number;
-  bySeconds: number;
-}
-
-/** ISO 8820-3 time gates for blade fuses (from memory; they vary by edition and type). */
-export const BLADE_GATES: readonly Gate[] = [
-  { multiple: 1.1, notBeforeS: 360_000, bySeconds: Number.POSITIVE_INFINITY },
-  { multiple: 1.35, notBeforeS: 0.75, bySeconds: 600 },
-  { multiple: 1.6, notBeforeS: 0.25, bySeconds: 50 },
-  { multiple: 2, notBeforeS: 0.15, bySeconds: 5 },
-  { multiple: 3.5, notBeforeS: 0.04, bySeconds: 0.5 },
-  { multiple: 6, notBeforeS: 0, bySeconds: 0.1 },
-];
-
-/** The slowest that a blade of a rating may open at a current, seconds; infinity below its first gate. */
-export function opensByS(ratingA: number, currentA: number): number {
-  const gate = [...BLADE_GATES].reverse().find(({ multiple }) => currentA >= ratingA * multiple - 1e-9);
-  return gate?.bySeconds ?? Number.POSITIVE_INFINITY;
-}
 
 /** A dead short through a chafed wire is not quite zero ohms. Common practice, no source. */
 const SHORT_OHM = 0.01;
+/** A short heats a copper conductor in PVC from 70 to 160 C when I2 t = k2 S2, k = 115 (IEC 60364-5-54, from memory). */
+const COPPER_K = 115;
+
+export interface Guard {
+  name: string;
+  ratingA: number;
+  /** Null for the unit's own fuse in a slot, which is no part of the build. */
+  elementId: Id | null;
+  notBeforeS: number;
+  byS: number;
+}
 
 export interface ShortFigures {
   /** Current with a short to ground at the feed's farthest lamp, A. */
   currentA: number;
   /** The slowest that the feed's fuse may take at that current, seconds; infinity when it may never open. */
   opensByS: number;
+  /** From the feed's own fuse up to the source, with their times at this current. */
+  guards: Guard[];
+  /** Who opens first: the feed's own fuse for certain, perhaps another, or another for certain. */
+  selective: 'yes' | 'unsure' | 'no';
+  /** Time after which the thinnest wire in the short is past its short-circuit temperature, s. */
+  wireHoldsS: number;
 }
 
-/** The short-circuit current at a lamp of a feed, from the solved network with everything live; null when it is not fed. */
+/** Protections that a short's current goes through, nearest first; a slot's own fuse last. */
+function guardsOf(feed: Feed, currentA: number): Guard[] {
+  const guards = [feed.fuse, ...feed.upstream].map(
+    ({ id, name, family, ratingA }): Guard => ({
+      name: `${name} ${ratingA} A`,
+      ratingA,
+      elementId: id,
+      ...openingTime(family, ratingA, currentA),
+    }),
+  );
+  // An add-a-tap takes the slot's place: it has the slot's own fuse beside the new one, not ahead of it.
+  const ownFuse = feed.slot && feed.source?.kind === 'tap' && feed.source.limitA === null ? feed.slot.ratingA : null;
+  if (feed.slot && ownFuse !== null)
+    guards.push({
+      name: `the unit's own ${ownFuse} A at ${feed.slot.label}`,
+      ratingA: ownFuse,
+      elementId: null,
+      ...openingTime('blade', ownFuse, currentA),
+    });
+  return guards;
+}
+
+function selectivity([own, ...others]: readonly Guard[]): ShortFigures['selective'] {
+  if (!own) return 'yes';
+  if (others.some((other) => other.byS <= own.notBeforeS)) return 'no';
+  return others.every((other) => own.byS <= other.notBeforeS) ? 'yes' : 'unsure';
+}
+
+/** The short-circuit figures at a lamp of a feed, from the solved network with everything live; null when it is not fed. */
 export function shortFigures(build: Build, feed: Feed, lampId: Id): ShortFigures | null {
   const load = Object.values(build.elements).find((each) => each.kind === 'lampLoad' && each.lampId === lampId);
   if (!load) return null;
@@ -48,6 +73,17 @@ export function shortFigures(build: Build, feed: Feed, lampId: Id): ShortFigures
   );
   const at = terminalNode({ elementId: load.id, terminal: 'plus' });
   network.push({ id: 'short', kind: 'resistor', a: at, b: '0', resistanceOhm: SHORT_OHM });
-  const currentA = solveCircuit(network).elements[feed.fuse.id]?.currentA ?? 0;
-  return currentA > 0 ? { currentA, opensByS: opensByS(feed.fuse.ratingA, currentA) } : null;
+  const solved = solveCircuit(network).elements;
+  const currentA = solved[feed.fuse.id]?.currentA ?? 0;
+  if (!(currentA > 0)) return null;
+  const guards = guardsOf(feed, currentA);
+  const carrying = feed.wires.filter((wire) => Math.abs(solved[wire.id]?.currentA ?? 0) > currentA / 2);
+  const thinnest = Math.min(...carrying.map((wire) => conductor(wire.table, wire.gauge).areaMm2));
+  return {
+    currentA,
+    opensByS: guards[0]!.byS,
+    guards,
+    selective: selectivity(guards),
+    wireHoldsS: Number.isFinite(thinnest) ? ((COPPER_K * thinnest) / currentA) ** 2 : Number.POSITIVE_INFINITY,
+  };
 }

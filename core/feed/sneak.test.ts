@@ -134,12 +134,13 @@ describe('sneak paths', () => {
     const back = sneakPaths(build).find(({ lamp }) => lamp.id === turn)!;
     const cured = applied(build, [
       {
-        kind: 'insertDiode',
+        kind: 'insertPart',
         wireId: back.backWireId!,
-        diodeId: newId(),
+        part: { id: newId(), kind: 'diode', name: 'Diode at L2' },
+        near: back.towards === 'to' ? 'anode' : 'cathode',
+        far: back.towards === 'to' ? 'cathode' : 'anode',
+        nearMm: 500,
         newWireId: newId(),
-        name: 'Diode at L2',
-        towards: back.towards,
       },
     ]);
     expect(sneakPaths(cured)).toEqual([]);

@@ -5,10 +5,9 @@
 import type { Build, Id, Lamp } from '../build/index.ts';
 import type { CircuitElement, CircuitSolution } from './circuit.ts';
 import { endsOf } from './circuit.ts';
-import { compileNetwork } from './compileNetwork.ts';
+import { isLive, solveSetting } from './compileNetwork.ts';
+import { conduct } from './conduct.ts';
 import { deriveFeeds, type Feed } from './deriveFeeds.ts';
-import { slotWhen } from './slots.ts';
-import { solveCircuit } from './solveCircuit.ts';
 
 export interface SneakPath {
   lamp: Lamp;
@@ -43,14 +42,9 @@ function settings(controlIds: readonly Id[]): Set<Id>[] {
 function mayStray(feeds: readonly Feed[]): boolean {
   if (feeds.some((feed) => feed.groundContacts.length > 0)) return true;
   const seen = new Set<Id>();
-  return feeds.some((feed) => feed.wires.some((wire) => seen.has(wire.id) || !seen.add(wire.id)));
+  const behind = feeds.map((feed) => feed.wires.slice(feed.aheadCount));
+  return behind.some((wires) => wires.some((wire) => seen.has(wire.id) || !seen.add(wire.id)));
 }
-
-const isLive = (build: Build, feed: Feed, keyOn: boolean): boolean => {
-  if (!feed.slot) return feed.source !== null;
-  const when = slotWhen(feed.slot, build.electrics.systemVoltageV);
-  return when === 'always' || when === 'unread' || (when === 'ignition' && keyOn);
-};
 
 function nameOf(build: Build, id: Id): string | null {
   const element = build.elements[id];
@@ -61,6 +55,7 @@ function nameOf(build: Build, id: Id): string | null {
       return build.lamps[element.lampId]?.tag ?? 'lamp';
     case 'switch':
     case 'relay':
+    case 'flasher':
       return build.controls[element.controlId]?.name ?? 'switch';
     case 'fuse':
       return `fuse ${element.name}`;
@@ -106,14 +101,13 @@ function follow(
 }
 
 function sneaksIn(build: Build, feeds: readonly Feed[], keyOn: boolean, controlIds: ReadonlySet<Id>): SneakPath[] {
-  const network = compileNetwork(build, { keyOn, controlIds, load: 'average' });
-  const solution = solveCircuit(network);
+  const { network, solution } = solveSetting(build, { keyOn, controlIds, load: 'average' });
   if (!solution.converged) return [];
   return feeds.flatMap((feed) =>
     feed.lamps.flatMap((lamp): SneakPath[] => {
       const load = Object.values(build.elements).find((each) => each.kind === 'lampLoad' && each.lampId === lamp.id);
       const currentA = load ? (solution.elements[load.id]?.currentA ?? 0) : 0;
-      if (!load || Math.abs(currentA) < LIT_FROM_A || isMeant(build, feed, load.id, keyOn, controlIds)) return [];
+      if (!load || Math.abs(currentA) < LIT_FROM_A || isMeant(build, feeds, lamp.id, keyOn, controlIds)) return [];
       const [enters, leaves] = currentA > 0 ? ['plus', 'minus'] : ['minus', 'plus'];
       const up = follow(network, solution, `${load.id}.${enters}`, load.id, 'up');
       const down = follow(network, solution, `${load.id}.${leaves}`, load.id, 'down');
@@ -133,35 +127,12 @@ function sneaksIn(build: Build, feeds: readonly Feed[], keyOn: boolean, controlI
   );
 }
 
-/** Is this very lamp meant to be lit: its feed live and closed, and every ground switch on its own way to metal closed? */
-function isMeant(build: Build, feed: Feed, loadId: Id, keyOn: boolean, controlIds: ReadonlySet<Id>): boolean {
-  return (
-    isLive(build, feed, keyOn) &&
-    feed.contacts.every(({ control }) => controlIds.has(control.id)) &&
-    groundControls(build, loadId).every((id) => controlIds.has(id))
-  );
-}
-
-/** Controls of the ground-side switches between one lamp and metal. */
-function groundControls(build: Build, loadId: Id): Id[] {
-  const controls: Id[] = [];
-  const seen = new Set<string>();
-  const walk = (terminal: string) => {
-    if (seen.has(terminal)) return;
-    seen.add(terminal);
-    for (const wire of Object.values(build.wires)) {
-      const [from, to] = [wire.from, wire.to].map(({ elementId, terminal: name }) => `${elementId}.${name}`);
-      const far = from === terminal ? wire.to : to === terminal ? wire.from : null;
-      const element = far && build.elements[far.elementId];
-      if (!far || !element || element.kind === 'lampLoad' || element.kind === 'ground') continue;
-      if (element.kind === 'switch' || element.kind === 'relay') controls.push(element.controlId);
-      else if (element.kind === 'splice') walk(`${far.elementId}.${far.terminal}`);
-      else if (element.kind === 'diode') walk(`${far.elementId}.${far.terminal === 'anode' ? 'cathode' : 'anode'}`);
-    }
-  };
-  walk(`${loadId}.minus`);
-  return controls;
-}
+/** Is this very lamp meant to be lit: some feed of it live, and every contact on its way there and back closed? */
+const isMeant = (build: Build, feeds: readonly Feed[], lampId: Id, keyOn: boolean, on: ReadonlySet<Id>): boolean =>
+  feeds.some((feed) => {
+    const way = feed.ways[lampId];
+    return way !== undefined && isLive(build, feed.source, keyOn) && conduct(way, on);
+  });
 
 /** The lamp's ground wire, when current comes in through it: where a diode stops it. */
 function backWire(build: Build, loadId: Id, currentA: number): Pick<SneakPath, 'backWireId' | 'towards'> {
@@ -182,7 +153,11 @@ export function sneakPaths(build: Build): SneakPath[] {
   const feeds = deriveFeeds(build);
   if (!mayStray(feeds)) return [];
   const controlIds = [
-    ...new Set(feeds.flatMap((feed) => [...feed.contacts, ...feed.groundContacts].map(({ control }) => control.id))),
+    ...new Set(
+      feeds.flatMap((feed) =>
+        [...feed.contacts, ...feed.groundContacts, ...feed.coilContacts].map(({ control }) => control.id),
+      ),
+    ),
   ];
   const worst = new Map<Id, SneakPath>();
   for (const keyOn of [true, false])

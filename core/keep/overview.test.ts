@@ -138,7 +138,7 @@ describe('parts and card', () => {
       missing: true,
       quantity: 4,
     });
-    expect(parts.find((line) => line.key === 'fuse 5')).toMatchObject({ quantity: 1 });
+    expect(parts.find((line) => line.key === 'fuse blade 5')).toMatchObject({ quantity: 1 });
   });
 
   it('names every control once and every fuse with its place', () => {

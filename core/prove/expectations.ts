@@ -3,7 +3,7 @@
  * (the circuit solved), and what was read. Nothing counts as proved while a stop is unread.
  */
 import type { Build, Control, Id, Lamp, Reading } from '../build/index.ts';
-import { compileNetwork, type ElementState, restingVoltageV, solveCircuit } from '../feed/index.ts';
+import { type ElementState, restingVoltageV, solveSetting } from '../feed/index.ts';
 import { type LampShow, showsFor } from '../flash/index.ts';
 import { compareTags } from '../place/index.ts';
 import type { AssessedFeed } from '../rules/index.ts';
@@ -64,9 +64,12 @@ function settingSolver(build: Build, feeds: readonly AssessedFeed[]): Solver {
     const key = `${controlId} ${load} ${batteryV}`;
     const known = solved.get(key);
     if (known) return known;
-    const { elements } = solveCircuit(
-      compileNetwork(build, { keyOn: true, controlIds: settingOf(controlId), load, batteryV }),
-    );
+    const { elements } = solveSetting(build, {
+      keyOn: true,
+      controlIds: settingOf(controlId),
+      load,
+      batteryV,
+    }).solution;
     solved.set(key, elements);
     return elements;
   };

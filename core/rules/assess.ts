@@ -3,19 +3,23 @@
  */
 import { type Body, keptBody } from '../body/index.ts';
 import type { Build } from '../build/index.ts';
-import { deriveFeeds, feedFigures } from '../feed/index.ts';
-import type { AssessedFeed, Finding, FindingRule, Severity } from './finding.ts';
+import { deriveFeeds, feedFigures, isMain } from '../feed/index.ts';
+import type { AssessedFeed, CheckContext, Finding, FindingRule, Severity } from './finding.ts';
 import { FLASH_RULES } from './flashRules.ts';
+import { JOIN_RULES, WORK_RULES } from './joinRules.ts';
 import { MOUNT_RULES } from './mountRules.ts';
 import { PACK_RULES } from './packRules.ts';
 import { PLACE_RULES } from './placeRules.ts';
 import { POWER_RULES } from './powerRules.ts';
+import { ROUTE_RULES } from './routeRules.ts';
 import { SIGHT_RULES } from './sightRules.ts';
 import { WIRING_RULES } from './wiringRules.ts';
 import { ZONE_RULES } from './zoneRules.ts';
 
-/** Every finding the tool can make, in code order. docs/findings.md lists the same rows. */
-export const FINDING_RULES: readonly FindingRule[] = [
+const byCode = (a: FindingRule, b: FindingRule) => Number(a.code.slice(1)) - Number(b.code.slice(1));
+
+/** What is asked of the plan. */
+const PLAN_RULES: readonly FindingRule[] = [
   ...POWER_RULES,
   ...PLACE_RULES,
   ...MOUNT_RULES,
@@ -24,7 +28,12 @@ export const FINDING_RULES: readonly FindingRule[] = [
   ...PACK_RULES,
   ...FLASH_RULES,
   ...WIRING_RULES,
-].sort((a, b) => Number(a.code.slice(1)) - Number(b.code.slice(1)));
+  ...JOIN_RULES,
+  ...ROUTE_RULES,
+].sort(byCode);
+
+/** Every finding the tool can make, in code order. docs/findings.md lists the same rows. */
+export const FINDING_RULES: readonly FindingRule[] = [...PLAN_RULES, ...WORK_RULES].sort(byCode);
 
 export interface Assessment {
   body: Body;
@@ -41,7 +50,7 @@ export function bodyOf({ body: { bodyId, parameters, ...extras } }: Pick<Build, 
   return body;
 }
 
-/** Parts of a build that no figure and no finding depends on: what was done and said. */
+/** Parts of a build that no figure and no finding of the plan depends on: what was done and said. */
 const OF_NO_MATTER: ReadonlySet<keyof Build> = new Set([
   'ticks',
   'readings',
@@ -51,23 +60,25 @@ const OF_NO_MATTER: ReadonlySet<keyof Build> = new Set([
   'trim',
 ]);
 
-/** The last assessment of each layout, by its lamps: a tick or a reading leaves it as it was. */
+/** The last assessment of each layout, by its lamps: a tick or a reading leaves the plan's part of it as it was. */
 const assessed = new WeakMap<Build['lamps'], { build: Build; body: Body; assessment: Assessment }>();
 
 /** Assesses a build. `body` may be handed in when the caller keeps it between edits. */
 export function assess(build: Build, body: Body = bodyOf(build)): Assessment {
   const known = assessed.get(build.lamps);
   const alike = (part: keyof Build) => OF_NO_MATTER.has(part) || known?.build[part] === build[part];
-  if (known && known.body === body && (Object.keys(build) as (keyof Build)[]).every(alike)) return known.assessment;
-  const assessment = assessAnew(build, body);
-  assessed.set(build.lamps, { build, body, assessment });
-  return assessment;
+  const isKept = known && known.body === body && (Object.keys(build) as (keyof Build)[]).every(alike);
+  const plan = isKept ? known.assessment : assessPlan(build, body);
+  if (!isKept) assessed.set(build.lamps, { build, body, assessment: plan });
+  const ofWork = findingsOf(WORK_RULES, { build, body, feeds: plan.feeds });
+  return ofWork.length === 0 ? plan : { ...plan, findings: bySeverity([...plan.findings, ...ofWork]) };
 }
 
-function assessAnew(build: Build, body: Body): Assessment {
-  const feeds = deriveFeeds(build).map((feed) => ({ feed, figures: feedFigures(build, feed) }));
-  const findings = FINDING_RULES.flatMap((rule) =>
-    rule.check({ build, body, feeds }).map((hit): Finding => {
+const bySeverity = (findings: Finding[]): Finding[] => findings.sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+
+function findingsOf(rules: readonly FindingRule[], context: CheckContext): Finding[] {
+  return rules.flatMap((rule) =>
+    rule.check(context).map((hit): Finding => {
       const place = { lampIds: hit.lampIds ?? [], feedIds: hit.feedIds ?? [], slotIds: hit.slotIds ?? [] };
       return {
         id: [rule.code, ...place.feedIds, ...place.slotIds, ...place.lampIds, hit.message].join(' '),
@@ -81,6 +92,11 @@ function assessAnew(build: Build, body: Body): Assessment {
       };
     }),
   );
-  findings.sort((a, b) => RANK[a.severity] - RANK[b.severity]);
-  return { body, feeds, findings };
+}
+
+function assessPlan(build: Build, body: Body): Assessment {
+  const feeds = deriveFeeds(build)
+    .filter((feed) => !isMain(feed))
+    .map((feed) => ({ feed, figures: feedFigures(build, feed) }));
+  return { body, feeds, findings: bySeverity(findingsOf(PLAN_RULES, { build, body, feeds })) };
 }

@@ -107,7 +107,14 @@ describe('wiring', () => {
     const plugged = (volts: Record<string, number>) =>
       edited(corners(), {
         kind: 'recordPlug',
-        plug: { id: countingIds()(), name: '7-way blade', place: 'rear', pins: pins(volts) },
+        plug: {
+          id: countingIds()(),
+          name: '7-way blade',
+          place: 'rear',
+          pins: pins(volts),
+          end: 'joined',
+          leftMm: null,
+        },
       });
     expect(found(plugged({ '4': 12.6 }), 'M5')).toEqual([]);
     const [finding] = found(plugged({ '2': 12.6 }), 'M5');
@@ -216,7 +223,7 @@ describe('power', () => {
     unit
       .apply({ kind: 'editWires', wireIds, changes: { gauge: '0.75' } })
       .apply({ kind: 'editFuse', elementId: fuse.id, changes: { ratingA: 20 } });
-    const [finding] = found(unit.build, 'M8');
+    const finding = found(unit.build, 'M8').find((each) => each.message.includes('Wire'));
     expect(finding!.message).toContain('0.75');
     expect(finding!.waysOut.length).toBe(2);
     for (const way of finding!.waysOut)
@@ -224,6 +231,16 @@ describe('power', () => {
         found(takeWayOut(unit.build, finding!, way.label), 'M8').filter((each) => each.message.includes('0.75')),
         way.label,
       ).toEqual([]);
+  });
+
+  it('M8: a 10 A tap behind a 15 A fuse is a 10 A circuit; a heavier holder mends it', () => {
+    const unit = corners().feed(warn('hot'));
+    const fuse = Object.values(unit.build.elements).find((element) => element.kind === 'fuse')!;
+    unit.apply({ kind: 'editFuse', elementId: fuse.id, changes: { ratingA: 15 } });
+    const finding = found(unit.build, 'M8').find((each) => each.message.includes('Add-a-tap 10 A'));
+    expect(finding!.message).toContain('behind a 15 A fuse');
+    const mended = takeWayOut(unit.build, finding!, 'Use a 15 A holder');
+    expect(found(mended, 'M8').filter((each) => each.message.includes('tap'))).toEqual([]);
   });
 
   it('M10: wanted always, but the slot is dead without the key', () => {

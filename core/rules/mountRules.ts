@@ -28,6 +28,7 @@ import {
   viewPoint,
 } from '../place/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from './finding.ts';
+import { barePasses } from './routeRules.ts';
 
 interface Held {
   lamp: Lamp;
@@ -467,7 +468,7 @@ export const MOUNT_RULES: readonly FindingRule[] = [
     reason: 'A bare edge saws through insulation, and water follows the wire.',
     wayOut: 'Add a sealing grommet',
     source: "The shelf's kit contents; common practice, no source",
-    check: unsealedHole,
+    check: (context) => [...unsealedHole(context), ...barePasses(context)],
   },
   {
     code: 'M27',

@@ -1,6 +1,14 @@
 /** Findings about power: M1, M8, M10, M11. */
 import type { Build, OperationDraft, Slot } from '../build/index.ts';
-import { CONTINUOUS_PART, fuseWithin, type Limit, SLOT_WHEN_WORDS, slotHeadroomA, slotWhen } from '../feed/index.ts';
+import {
+  CONTINUOUS_PART,
+  fuseWithin,
+  type Limit,
+  planRelay,
+  SLOT_WHEN_WORDS,
+  slotHeadroomA,
+  slotWhen,
+} from '../feed/index.ts';
 import { ampacityA, conductorsOf } from '../units/index.ts';
 import type { AssessedFeed, CheckContext, FindingRule, Hit, WayOut } from './finding.ts';
 
@@ -71,16 +79,37 @@ function waysAround(build: Build, each: AssessedFeed, weak: Limit): WayOut[] {
       });
     }
   }
-  if (weak.kind === 'switch') ways.push(relayWay(each, weak.elementIds[0]!));
+  if (weak.kind === 'switch') ways.push(...relayWay(build, each, weak.elementIds[0]!));
+  if (weak.kind === 'tap') {
+    const source = each.feed.source;
+    const slot = each.feed.slot;
+    const heavier =
+      slot && source?.kind === 'tap' ? HEAVIER_TAPS_A.find((limitA) => limitA >= each.feed.fuse.ratingA) : null;
+    if (heavier)
+      ways.push({
+        label: `Use a ${heavier} A holder`,
+        operations: [{ kind: 'setTapLimit', elementId: source!.id, limitA: heavier }],
+      });
+  }
   return ways;
 }
 
 const RELAY_RATING_A = 30;
+/** Add-a-tap holders that are made (common practice, no source). */
+const HEAVIER_TAPS_A = [15, 20, 30];
 
-const relayWay = ({ figures }: AssessedFeed, elementId: string): WayOut => {
+function relayWay(build: Build, { figures }: AssessedFeed, elementId: string): WayOut[] {
   const ratingA = figures.maximumA > RELAY_RATING_A ? 40 : RELAY_RATING_A;
-  return { label: `Put in a ${ratingA} A relay`, operations: [{ kind: 'replaceSwitchByRelay', elementId, ratingA }] };
-};
+  const operations = planRelay(build, elementId, ratingA);
+  return operations.length > 0 ? [{ label: `Put in a ${ratingA} A relay`, operations }] : [];
+}
+
+/** Is this wire only found behind a splice of stronger wire: a branch that the shared fuse does not protect? */
+export function isBranchOnly(feed: AssessedFeed['feed'], limit: Limit): boolean {
+  const weak = new Set(limit.wireIds);
+  const first = feed.wires[0];
+  return first !== undefined && !weak.has(first.id);
+}
 
 function weakerThanFuse(context: CheckContext): Hit[] {
   const { build, feeds } = context;
@@ -88,11 +117,12 @@ function weakerThanFuse(context: CheckContext): Hit[] {
     const { feed, figures } = each;
     return (
       figures.limits
-        .filter((limit) => limit.kind !== 'fuse' && limit.limitA < feed.fuse.ratingA)
-        // A slot that is overloaded outright is M1's to tell.
+        .filter((limit) => limit.kind !== 'fuse' && limit.limitA < limit.guardA)
+        // A slot that is overloaded outright is M1's to tell, a branch thinner than its trunk is M7's.
         .filter((limit) => limit.kind !== 'slot' || limit.limitA >= figures.maximumA)
+        .filter((limit) => limit.kind !== 'wire' || !isBranchOnly(feed, limit))
         .map((weak) => ({
-          message: `${feed.fuse.name}: ${weak.name} is good for ${amps(weak.limitA)} behind a ${feed.fuse.ratingA} A fuse.`,
+          message: `${feed.fuse.name}: ${weak.name} is good for ${amps(weak.limitA)} behind a ${amps(weak.guardA)} ${weak.guardA === feed.fuse.ratingA ? 'fuse' : 'channel'}.`,
           reason: `The fuse would let ${weak.name.toLowerCase()} burn before it opens. ${weak.name}: ${weak.reason}.`,
           feedIds: [feed.fuse.id],
           lampIds: feed.lamps.map((lamp) => lamp.id),
@@ -163,18 +193,15 @@ function wrongTime(context: CheckContext): Hit[] {
   });
 }
 
-function contactOverload({ feeds }: CheckContext): Hit[] {
-  return feeds.flatMap((each): Hit[] =>
-    each.feed.contacts
-      .filter(
-        ({ element, control }) =>
-          element.kind === 'switch' && control.ratingA !== null && each.figures.maximumA > control.ratingA,
-      )
-      .map(({ element, control }) => ({
-        message: `${control.name} is rated ${amps(control.ratingA!)} and would switch ${amps(each.figures.maximumA)} (${each.feed.fuse.name}) without a relay.`,
+function contactOverload(context: CheckContext): Hit[] {
+  return context.feeds.flatMap((each): Hit[] =>
+    each.figures.limits
+      .filter(({ kind, limitA, loadA }) => (kind === 'switch' || kind === 'channel') && loadA > limitA)
+      .map((limit) => ({
+        message: `${limit.name} is rated ${amps(limit.limitA)} and would switch ${amps(limit.loadA)} (${each.feed.fuse.name}) without a relay.`,
         feedIds: [each.feed.fuse.id],
         lampIds: each.feed.lamps.map((lamp) => lamp.id),
-        waysOut: [relayWay(each, element.id)],
+        waysOut: limit.kind === 'switch' ? relayWay(context.build, each, limit.elementIds[0]!) : [],
       })),
   );
 }

@@ -1,9 +1,9 @@
 /** Findings about taps, terminals, leads, plugs, peaks and sneak paths: M2, M3, M5, M6, M13, M18, M50. */
 import { type Build, derivedId, type LampModel, type OperationDraft } from '../build/index.ts';
 import {
-  BLADE_GATES,
   connectorByName,
   cutList,
+  FAMILIES,
   fuseForLoadA,
   type PinSpec,
   planOwnGround,
@@ -170,7 +170,7 @@ function openProgramLeads({ build }: CheckContext): Hit[] {
 const WINDOW_S = 6;
 
 /** The current that a blade carries for a while is told by its first gate, 110 % (ISO 8820-3, from memory). */
-const HOLDS = BLADE_GATES[0]!.multiple;
+const HOLDS = FAMILIES.blade.gates[0]!.multiple;
 
 function peaks({ build, feeds }: CheckContext): Hit[] {
   const all = new Set(Object.keys(build.controls));
@@ -234,17 +234,22 @@ function sneaks({ build }: CheckContext): Hit[] {
   });
 }
 
+/** A diode sits this far from the end of the wire that it is put into. */
+const DIODE_LEAD_MM = 150;
+
 function sneakWays(build: Build, found: readonly SneakPath[]): WayOut[] {
   const backward = found.filter((each) => each.backWireId !== null);
   const diodes = backward.map(({ lamp, backWireId, towards }): OperationDraft => {
     const wireId = backWireId!;
+    const [near, far] = towards === 'to' ? (['anode', 'cathode'] as const) : (['cathode', 'anode'] as const);
     return {
-      kind: 'insertDiode',
+      kind: 'insertPart',
       wireId,
-      diodeId: derivedId(wireId, 'diode'),
+      part: { id: derivedId(wireId, 'diode'), kind: 'diode', name: `Diode at ${lamp.tag}` },
+      near,
+      far,
+      nearMm: Math.max(0, build.wires[wireId]!.lengthMm - DIODE_LEAD_MM),
       newWireId: derivedId(wireId, 'diode wire'),
-      name: `Diode at ${lamp.tag}`,
-      towards,
     };
   });
   const tags = tagList(backward.map(({ lamp }) => lamp.tag));

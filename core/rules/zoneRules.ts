@@ -3,6 +3,7 @@ import { partUnder, type Zone, type ZoneKind } from '../body/index.ts';
 import type { Lamp, Position } from '../build/index.ts';
 import { carrierOf, housingOf, isDepth, nudge, tagList } from '../place/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from './finding.ts';
+import { wiresWithoutSlack } from './routeRules.ts';
 
 const AXES = ['xMm', 'yMm', 'zMm'] as const;
 const CLEAR_MM = 10;
@@ -107,6 +108,7 @@ export const ZONE_RULES: readonly FindingRule[] = [
     check: (context) => [
       ...lampsIn(context, ['pinch'], (lamp, zone) => ({ message: `${lamp.tag} sits in a pinch point: ${zone.name}.` })),
       ...jointSlack(context),
+      ...wiresWithoutSlack(context),
     ],
   },
   {

@@ -1,5 +1,6 @@
 /** The list of parts: what the build uses, counted from the build itself. */
-import type { Build, Id } from '../build/index.ts';
+import type { Build, Element, Id, Wire } from '../build/index.ts';
+import { FAMILIES } from '../feed/index.ts';
 import { compareTags } from '../place/index.ts';
 import type { AssessedFeed } from '../rules/index.ts';
 import { conductor } from '../units/index.ts';
@@ -73,7 +74,8 @@ export function partsList(build: Build, feeds: readonly AssessedFeed[]): PartLin
 function addLamps(build: Build, lines: Lines): void {
   for (const model of Object.values(build.models)) {
     const lamps = Object.values(build.lamps).filter((lamp) => lamp.modelKey === model.key);
-    if (lamps.length === 0) continue;
+    // Lamps that came with the unit are not bought.
+    if (lamps.length === 0 || model.kind === 'factory') continue;
     const tags = lamps
       .map((lamp) => lamp.tag)
       .sort(compareTags)
@@ -135,91 +137,136 @@ function addLamps(build: Build, lines: Lines): void {
   }
 }
 
+/** The bought part that an element stands for; null for what is the unit's own or comes with something else. */
+function partOf(build: Build, element: Element): { key: string; group: PartGroup; name: string } | null {
+  switch (element.kind) {
+    case 'tap':
+      return element.limitA === null
+        ? null
+        : { key: `tap ${element.limitA}`, group: 'feed', name: `Add-a-tap fuse holder ${element.limitA} A` };
+    case 'fuse': {
+      const { name } = FAMILIES[element.family];
+      const plain = element.family === 'link' || element.family === 'breaker' ? name : `${name} fuse`;
+      const title = `${plain[0]!.toUpperCase()}${plain.slice(1)} ${element.ratingA} A`;
+      return { key: `fuse ${element.family} ${element.ratingA}`, group: 'feed', name: title };
+    }
+    case 'relay':
+      return {
+        key: `relay ${element.ratingA}`,
+        group: 'feed',
+        name: `Relay ${element.ratingA} A, ${build.electrics.systemVoltageV} V, with socket`,
+      };
+    case 'block':
+      return { key: `block ${element.ways}`, group: 'feed', name: `Block with ${element.ways} ways` };
+    case 'receiver':
+      return {
+        key: `receiver ${element.channels.length}`,
+        group: 'feed',
+        name: `Wireless receiver, ${element.channels.length} channels, with remote`,
+      };
+    case 'flasher':
+      return { key: 'flasher', group: 'feed', name: 'Flasher module, passes the factory signal through' };
+    case 'modulator':
+      return { key: 'modulator', group: 'feed', name: 'Brake modulator' };
+    case 'resistor':
+      return {
+        key: `resistor ${element.resistanceOhm}`,
+        group: 'feed',
+        name: `Load resistor ${element.resistanceOhm} Ω`,
+      };
+    case 'diode':
+      return { key: 'diode', group: 'feed', name: 'Rectifier diode 6 A, sealed' };
+    case 'connector': {
+      const name = element.pinsOf || `sealed connector, ${element.pins} ways`;
+      return { key: `connector ${name}`, group: 'feed', name: `Connector pair: ${name}` };
+    }
+    case 'ground':
+      return { key: 'ring-m6', group: 'joints', name: 'Ground bolt M6 with ring and star washer' };
+    case 'stud':
+    case 'switch':
+    case 'splice':
+    case 'lampLoad':
+      return null;
+    default:
+      return element satisfies never;
+  }
+}
+
 function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): void {
-  for (const { feed } of feeds) {
-    const use = feed.fuse.name;
-    lines.add({
-      key: `fuse ${feed.fuse.ratingA}`,
-      group: 'feed',
-      name: `Blade fuse ${feed.fuse.ratingA} A`,
-      quantity: 1,
-      unit: 'pcs',
-      use,
-    });
-    if (feed.source?.kind === 'tap')
-      lines.add({ key: 'add-a-tap', group: 'feed', name: 'Add-a-tap fuse holder', quantity: 1, unit: 'pcs', use });
-    if (feed.source?.kind === 'stud')
+  // A part or wire that several feeds share is bought once.
+  const feedOf = new Map<Id, string>();
+  for (const { feed } of feeds)
+    for (const id of [...feed.elementIds, ...[...feed.wires, ...feed.groundWires].map((wire) => wire.id)])
+      if (!feedOf.has(id)) feedOf.set(id, feed.fuse.name);
+  for (const element of Object.values(build.elements)) {
+    const part = partOf(build, element);
+    if (part) lines.add({ ...part, quantity: 1, unit: 'pcs', use: feedOf.get(element.id) ?? '' });
+  }
+  for (const { feed } of feeds)
+    if (feed.upstream.length === 0 && feed.source?.kind === 'stud' && feed.fuse.family === 'blade')
       lines.add({
         key: 'inline-holder',
         group: 'feed',
         name: 'Sealed inline fuse holder',
         quantity: 1,
         unit: 'pcs',
-        use,
+        use: feed.fuse.name,
       });
-    for (const { element, control } of [...feed.contacts, ...feed.groundContacts]) {
-      if (element.kind === 'relay')
-        lines.add({
-          key: `relay ${element.ratingA}`,
-          group: 'feed',
-          name: `Relay ${element.ratingA} A with socket`,
-          quantity: 1,
-          unit: 'pcs',
-          use,
-        });
-      if (control.kind === 'switch')
-        lines.add({
-          key: `switch ${control.ratingA}`,
-          group: 'feed',
-          name: `Rocker switch ${control.ratingA} A`,
-          quantity: 1,
-          unit: 'pcs',
-          use: control.name,
-        });
-    }
-    for (const wire of [...feed.wires, ...feed.groundWires]) {
-      const label = wire.table === 'awg' ? `${wire.gauge} AWG` : `${wire.gauge} mm²`;
-      lines.add({
-        key: `wire ${label} ${wire.colour}`,
-        group: 'wire',
-        name: `Wire ${label}, ${wire.colour}`,
-        quantity: (wire.lengthMm / 1000) * WASTE_FACTOR,
-        unit: 'm',
-        use,
-      });
-      const colour = crimpColour(conductor(wire.table, wire.gauge).areaMm2);
-      const name = colour ? `Sealed crimp, ${colour}` : `Compression lug, ${label}`;
-      lines.add({ key: name, group: 'joints', name, quantity: 2, unit: 'pcs', use });
-    }
-    const grounds = feed.elementIds.filter((id) => build.elements[id]?.kind === 'ground').length;
-    if (grounds > 0)
-      lines.add({
-        key: 'ring-m6',
-        group: 'joints',
-        name: 'Ground bolt M6 with ring and star washer',
-        quantity: grounds,
-        unit: 'pcs',
-        use,
-      });
-    const metres = feed.wires.reduce((sum, wire) => sum + wire.lengthMm, 0) / 1000;
+  const switched = new Set(
+    Object.values(build.elements).flatMap((element) => (element.kind === 'switch' ? [element.controlId] : [])),
+  );
+  for (const id of switched) {
+    const control = build.controls[id];
+    if (control?.kind !== 'switch') continue;
     lines.add({
-      key: 'loom',
-      group: 'sundries',
-      name: 'Split loom 10 mm',
+      key: `switch ${control.ratingA}`,
+      group: 'feed',
+      name: `Rocker switch ${control.ratingA} A`,
+      quantity: 1,
+      unit: 'pcs',
+      use: control.name,
+    });
+  }
+  const supply = new Set(feeds.flatMap(({ feed }) => feed.wires.map((wire) => wire.id)));
+  for (const wire of Object.values(build.wires)) addWire(wire, feedOf.get(wire.id) ?? '', supply.has(wire.id), lines);
+}
+
+function addWire(wire: Wire, use: string, isSupply: boolean, lines: Lines): void {
+  const label = wire.table === 'awg' ? `${wire.gauge} AWG` : `${wire.gauge} mm²`;
+  const metres = wire.lengthMm / 1000;
+  if (wire.loomLengthMm === null)
+    lines.add({
+      key: `wire ${label} ${wire.colour}`,
+      group: 'wire',
+      name: `Wire ${label}, ${wire.colour}`,
       quantity: metres * WASTE_FACTOR,
       unit: 'm',
       use,
     });
-    lines.add({
-      key: 'ties',
-      group: 'sundries',
-      name: 'Cable tie 200 mm',
-      quantity: Math.ceil(metres / 0.3),
-      unit: 'pcs',
-      use,
-    });
-  }
+  const colour = crimpColour(conductor(wire.table, wire.gauge).areaMm2);
+  const name = colour ? `Sealed crimp, ${colour}` : `Compression lug, ${label}`;
+  lines.add({ key: name, group: 'joints', name, quantity: 2, unit: 'pcs', use });
+  if (!isSupply) return;
+  lines.add({
+    key: 'loom',
+    group: 'sundries',
+    name: 'Split loom 10 mm',
+    quantity: metres * WASTE_FACTOR,
+    unit: 'm',
+    use,
+  });
+  lines.add({
+    key: 'ties',
+    group: 'sundries',
+    name: 'Cable tie 200 mm',
+    quantity: metres / TIE_SPACING_M,
+    unit: 'pcs',
+    use,
+  });
 }
+
+/** A tie every 300 mm of run (common practice, no source). */
+const TIE_SPACING_M = 0.3;
 
 /** Quantity as bought: whole pieces, wire up to the next half metre. */
 export const boughtQuantity = (line: PartLine): number =>

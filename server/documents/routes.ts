@@ -3,7 +3,7 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import Papa from 'papaparse';
 import { Piscina } from 'piscina';
 import * as z from 'zod';
-import { compileNetwork, cutList, spiceDeck } from '../../core/feed/index.ts';
+import { cutList, solveSetting, spiceDeck } from '../../core/feed/index.ts';
 import { drawingDxf, drawingSvg, drillTemplate, PAPERS, templateJobs } from '../../core/place/index.ts';
 import { assess, bodyOf } from '../../core/rules/index.ts';
 import { boughtQuantity, PART_GROUP_NAMES, partsList } from '../../core/work/index.ts';
@@ -93,7 +93,7 @@ export async function documentRoutes(
   app.get('/api/units/:id/netlist.cir', options, async (request, reply) => {
     const { build } = await units.get(request.params.id);
     const controlIds = new Set(Object.keys(build.controls));
-    const network = compileNetwork(build, { keyOn: true, controlIds, load: 'average' });
+    const { network } = solveSetting(build, { keyOn: true, controlIds, load: 'average' });
     const labels = new Map(
       cutList(build).map((line) => [line.wireId, `${line.tag}: ${line.from.to} to ${line.end.to}`]),
     );

@@ -41,6 +41,7 @@ export function FusePanel() {
       { length: count },
       (_, index): Slot => ({
         id: newId(),
+        kind: 'slot',
         label: String(first + index),
         row: Math.floor((start + index) / DEFAULT_COLUMNS),
         column: (start + index) % DEFAULT_COLUMNS,

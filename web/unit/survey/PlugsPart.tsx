@@ -1,5 +1,5 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
-import { Button, Select } from 'antd';
+import { Button, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import type { Plug } from '../../../core/build/index.ts';
 import { CONNECTORS } from '../../../core/feed/index.ts';
@@ -36,7 +36,10 @@ export function PlugsPart() {
   const [kind, setKind] = useState(KINDS[0]!.value);
   const add = () => {
     const chosen = KINDS.find((each) => each.value === kind)!;
-    act({ kind: 'recordPlug', plug: { id: newId(), name: chosen.value, place: '', pins: chosen.pins } });
+    act({
+      kind: 'recordPlug',
+      plug: { id: newId(), name: chosen.value, place: '', pins: chosen.pins, end: 'open', leftMm: null },
+    });
   };
   return (
     <section className="survey-part" aria-label="Plugs">
@@ -127,6 +130,32 @@ function PlugCard({ plug }: { plug: Plug }) {
           </div>
         </div>
       ))}
+      <footer className="plug-end">
+        <Select
+          aria-label={`What ${plug.name} ends on`}
+          disabled={!mayEdit}
+          value={plug.end}
+          onChange={(end) => act({ kind: 'editPlug', plugId: plug.id, changes: { end } })}
+          options={END_OPTIONS}
+        />
+        <InputNumber
+          aria-label={`Lead left behind ${plug.name} where it was cut, mm`}
+          placeholder="not cut"
+          min={0}
+          max={5000}
+          prefix="cut, left"
+          suffix="mm"
+          disabled={!mayEdit}
+          value={plug.leftMm}
+          onChange={(leftMm) => act({ kind: 'editPlug', plugId: plug.id, changes: { leftMm } })}
+        />
+      </footer>
     </article>
   );
 }
+
+const END_OPTIONS: { value: Plug['end']; label: string }[] = [
+  { value: 'joined', label: 'joined to something' },
+  { value: 'capped', label: 'capped' },
+  { value: 'open', label: 'open' },
+];

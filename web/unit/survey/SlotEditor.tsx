@@ -1,12 +1,20 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button, InputNumber, Popconfirm, Select } from 'antd';
-import type { Slot } from '../../../core/build/index.ts';
+import { type Slot, SourceKind } from '../../../core/build/index.ts';
 import { BLADE_FUSES, SLOT_WHEN_WORDS, slotWhen } from '../../../core/feed/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 import { slotsInOrder } from './FusePanel.tsx';
 import { MeterField, TextField } from './fields.tsx';
+
+const SOURCE_WORDS: Record<SourceKind, string> = {
+  slot: 'a slot of the fuse panel',
+  prewire: 'a factory prewire',
+  upfitter: 'a factory switch for upfitters',
+  pin: 'a pin of the trailer connector',
+  ignition: 'an ignition take-off',
+};
 
 /** One slot, as one stands before it with a meter: what is in it, what it feeds, what was read. */
 export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
@@ -60,6 +68,16 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
           value={slot.label}
           disabled={!mayEdit}
           onCommit={(label) => label && edit({ label })}
+        />
+      </div>
+      <div className="form-row">
+        <span>It is</span>
+        <Select
+          aria-label="Kind of source"
+          disabled={!mayEdit}
+          value={slot.kind}
+          onChange={(kind) => edit({ kind })}
+          options={SourceKind.options.map((kind) => ({ value: kind, label: SOURCE_WORDS[kind] }))}
         />
       </div>
       <div className="form-row">

@@ -1,0 +1,103 @@
+/** Parts of the circuit and the wires between them. */
+import * as z from 'zod';
+import { Id } from './ids.ts';
+import { WireColour } from './vocabulary.ts';
+
+const elementBase = { id: Id, name: z.string().max(60) };
+const amps = z.number().positive().max(500);
+
+/** How a protection opens; each family has time gates of its own (core/feed/fuses.ts). */
+export const FuseFamily = z.enum(['blade', 'midi', 'mega', 'breaker', 'link']);
+export type FuseFamily = z.infer<typeof FuseFamily>;
+
+export const MOST_CHANNELS = 16;
+export const MOST_PINS = 13;
+
+/** Parts of the circuit. TERMINALS names what wires may end on. */
+export const Element = z.discriminatedUnion('kind', [
+  z.object({
+    ...elementBase,
+    kind: z.literal('tap'),
+    slotId: Id,
+    limitA: amps.nullable().describe('of an add-a-tap holder; null when the wire goes straight in'),
+  }),
+  z.object({ ...elementBase, kind: z.literal('stud') }),
+  z.object({ ...elementBase, kind: z.literal('block'), ways: z.number().int().min(1).max(24) }),
+  z.object({
+    ...elementBase,
+    kind: z.literal('fuse'),
+    family: FuseFamily,
+    ratingA: amps,
+    wanted: z.enum(['always', 'ignition']).describe('when the crew wants this feed live'),
+  }),
+  z.object({ ...elementBase, kind: z.literal('switch'), controlId: Id }),
+  z.object({ ...elementBase, kind: z.literal('relay'), controlId: Id, ratingA: amps }),
+  z.object({
+    ...elementBase,
+    kind: z.literal('receiver'),
+    channels: z.array(Id).min(1).max(MOST_CHANNELS).describe('controls of out1, out2 ... in order'),
+  }),
+  z.object({ ...elementBase, kind: z.literal('flasher'), controlId: Id }),
+  z.object({ ...elementBase, kind: z.literal('modulator') }),
+  z.object({ ...elementBase, kind: z.literal('resistor'), resistanceOhm: z.number().positive().max(1e6) }),
+  z.object({
+    ...elementBase,
+    kind: z.literal('connector'),
+    pinsOf: z.string().max(40).describe('connector standard whose pins it has, or empty for a plain one'),
+    pins: z.number().int().min(1).max(MOST_PINS),
+    mated: z.boolean(),
+    ratingA: amps.describe('of each contact'),
+  }),
+  z.object({ ...elementBase, kind: z.literal('splice') }),
+  z.object({ ...elementBase, kind: z.literal('diode') }),
+  z.object({ ...elementBase, kind: z.literal('lampLoad'), lampId: Id }),
+  z.object({ ...elementBase, kind: z.literal('ground') }),
+]);
+export type Element = z.infer<typeof Element>;
+export type ElementKind = Element['kind'];
+export type ElementOf<Kind extends ElementKind> = Extract<Element, { kind: Kind }>;
+
+const numbered = (prefix: string, count: number): string[] =>
+  Array.from({ length: count }, (_, index) => `${prefix}${index + 1}`);
+
+/**
+ * Terminals by kind. A switch has a lamp terminal (the ground of the light inside it); a relay keeps coil and contact
+ * apart; a flasher passes the factory signal through until it is enabled; a connector has two halves, a and b.
+ */
+export const TERMINALS = {
+  tap: ['out'],
+  stud: ['out'],
+  block: ['bus'],
+  fuse: ['in', 'out'],
+  switch: ['in', 'out', 'lamp'],
+  relay: ['in', 'out', 'coilPlus', 'coilMinus'],
+  receiver: ['supply', 'ground', ...numbered('out', MOST_CHANNELS)],
+  flasher: ['signal', 'supply', 'out', 'ground'],
+  modulator: ['in', 'out', 'ground'],
+  resistor: ['a', 'b'],
+  connector: [...numbered('a', MOST_PINS), ...numbered('b', MOST_PINS)],
+  splice: ['join'],
+  diode: ['anode', 'cathode'],
+  lampLoad: ['plus', 'minus'],
+  ground: ['join'],
+} as const satisfies Record<ElementKind, readonly string[]>;
+
+export const Terminal = z.object({ elementId: Id, terminal: z.string().max(12) });
+export type Terminal = z.infer<typeof Terminal>;
+
+export const Wire = z.object({
+  id: Id,
+  from: Terminal,
+  to: Terminal,
+  table: z.enum(['awg', 'metric']),
+  gauge: z.string(),
+  colour: WireColour,
+  lengthMm: z.number().min(0).max(100_000),
+  loomLengthMm: z
+    .number()
+    .positive()
+    .max(100_000)
+    .nullable()
+    .describe('length of the ready loom that it comes in; null for wire off the reel'),
+});
+export type Wire = z.infer<typeof Wire>;
