@@ -8,7 +8,7 @@ import type { CircuitElement, CircuitSolution } from './circuit.ts';
 import { terminalNode } from './conduct.ts';
 import { fuseResistanceOhm } from './fuses.ts';
 import { slotWhen } from './slots.ts';
-import { solveCircuit } from './solveCircuit.ts';
+import { type PreparedCircuit, prepareCircuit } from './solveCircuit.ts';
 
 /** One position of everything that the driver and the unit can set. */
 export interface Setting {
@@ -63,22 +63,52 @@ export function isLive(build: Build, source: ElementOf<'tap' | 'stud'> | null, k
 }
 
 const channelId = (receiverId: Id, index: number): string => `${receiverId}:out${index + 1}`;
+const coilIdOf = (relayId: Id): string => `${relayId}:coil`;
+
+/** Everything that opens and closes, by its id in the network, as it stands in a setting. */
+function* contactStates(build: Build, setting: Setting): Generator<[id: string, closed: boolean]> {
+  const isOn = (controlId: Id) => setting.controlIds.has(controlId);
+  for (const element of Object.values(build.elements)) {
+    const { id } = element;
+    switch (element.kind) {
+      case 'tap':
+      case 'stud':
+        yield [id, isLive(build, element, setting.keyOn)];
+        break;
+      case 'switch':
+        yield [id, isOn(element.controlId)];
+        break;
+      case 'relay':
+        yield [id, setting.pulled ? setting.pulled.has(id) : isOn(element.controlId)];
+        break;
+      case 'receiver':
+        for (const [index, control] of element.channels.entries()) yield [channelId(id, index), isOn(control)];
+        break;
+      case 'flasher':
+        yield [id, isOn(element.controlId)];
+        yield [`${id}:signal`, !isOn(element.controlId)];
+        break;
+      default:
+        break;
+    }
+  }
+}
 
 function compileElement(
   build: Build,
   element: Element,
-  setting: Setting,
+  load: Setting['load'],
+  closed: ReadonlyMap<string, boolean>,
   wired: ReadonlySet<string>,
 ): CircuitElement[] {
   const { id } = element;
   const at = (terminal: string) => `${id}.${terminal}`;
-  const isOn = (controlId: Id) => setting.controlIds.has(controlId);
-  const contact = (a: string, b: string, closed: boolean, name: string = id): CircuitElement => ({
+  const contact = (a: string, b: string, name: string = id): CircuitElement => ({
     id: name,
     kind: 'switch',
     a: at(a),
     b: at(b),
-    closed,
+    closed: closed.get(name) ?? false,
   });
   const ohm = (name: string, a: string, b: string, resistanceOhm: number): CircuitElement => ({
     id: name,
@@ -90,37 +120,29 @@ function compileElement(
   switch (element.kind) {
     case 'tap':
     case 'stud':
-      return isLive(build, element, setting.keyOn)
-        ? [{ id, kind: 'switch', a: BATTERY_PLUS, b: at('out'), closed: true }]
-        : [];
+      return [{ id, kind: 'switch', a: BATTERY_PLUS, b: at('out'), closed: closed.get(id) ?? false }];
     case 'fuse': {
       const resistanceOhm = fuseResistanceOhm(element.ratingA, element.family);
       return [{ id, kind: 'fuse', a: at('in'), b: at('out'), ratingA: element.ratingA, resistanceOhm }];
     }
     case 'switch': {
       const lit = wired.has(at('lamp')) ? [ohm(`${id}:lamp`, 'out', 'lamp', SWITCH_LAMP_OHM)] : [];
-      return [contact('in', 'out', isOn(element.controlId)), ...lit];
+      return [contact('in', 'out'), ...lit];
     }
     case 'relay': {
       const coil = wired.has(at('coilPlus'))
         ? [ohm(coilIdOf(id), 'coilPlus', 'coilMinus', COIL_OHM[build.electrics.systemVoltageV])]
         : [];
-      return [contact('in', 'out', setting.pulled ? setting.pulled.has(id) : isOn(element.controlId)), ...coil];
+      return [contact('in', 'out'), ...coil];
     }
     case 'receiver': {
-      const outs = element.channels.map((control, index) =>
-        contact('supply', `out${index + 1}`, isOn(control), channelId(id, index)),
-      );
+      const outs = element.channels.map((_, index) => contact('supply', `out${index + 1}`, channelId(id, index)));
       return [...outs, ...electronics(wired, id, at)];
     }
     case 'flasher':
-      return [
-        contact('supply', 'out', isOn(element.controlId)),
-        contact('signal', 'out', !isOn(element.controlId), `${id}:signal`),
-        ...electronics(wired, id, at),
-      ];
+      return [contact('supply', 'out'), contact('signal', 'out', `${id}:signal`), ...electronics(wired, id, at)];
     case 'modulator':
-      return [contact('in', 'out', true)];
+      return [ohm(id, 'in', 'out', CONTACT_OHM)];
     case 'resistor':
       return [ohm(id, 'a', 'b', element.resistanceOhm)];
     case 'connector':
@@ -131,8 +153,8 @@ function compileElement(
     case 'ground':
       return [{ id, kind: 'resistor', a: at('join'), b: '0', resistanceOhm: GROUND_POINT_OHM }];
     case 'lampLoad': {
-      const load = lampLoad(build, element, setting.load);
-      return load ? [load] : [];
+      const drawn = lampLoad(build, element, load);
+      return drawn ? [drawn] : [];
     }
     case 'splice':
     case 'block':
@@ -143,8 +165,6 @@ function compileElement(
       return element satisfies never;
   }
 }
-
-const coilIdOf = (relayId: Id): string => `${relayId}:coil`;
 
 const electronics = (wired: ReadonlySet<string>, id: Id, at: (terminal: string) => string): CircuitElement[] =>
   wired.has(at('ground'))
@@ -172,7 +192,9 @@ export function compileNetwork(build: Build, setting: Setting): CircuitElement[]
     },
   ];
   const wired = new Set(Object.values(build.wires).flatMap(({ from, to }) => [terminalNode(from), terminalNode(to)]));
-  for (const element of Object.values(build.elements)) network.push(...compileElement(build, element, setting, wired));
+  const closed = new Map(contactStates(build, setting));
+  for (const element of Object.values(build.elements))
+    network.push(...compileElement(build, element, setting.load, closed, wired));
   for (const wire of Object.values(build.wires)) {
     network.push({
       id: wire.id,
@@ -196,27 +218,47 @@ export interface SolvedSetting {
   solution: CircuitSolution;
 }
 
-/**
- * Solves a setting with its relays: a contact is closed when the voltage over its own coil says so. Relays whose coil
- * nobody has wired yet follow their control.
- */
-export function solveSetting(build: Build, setting: Setting): SolvedSetting {
+/** The circuit of a build, set up once for all settings of its controls. */
+export interface StateSolver {
+  /** Solves a setting; what it gives holds until the next one is asked for. */
+  solve(setting: Pick<Setting, 'keyOn' | 'controlIds'>): PreparedCircuit;
+}
+
+/** Sets the circuit of a build up for many settings. `load` and battery voltage are the same for all of them. */
+export function stateSolver(build: Build, common: Pick<Setting, 'load' | 'batteryV'>): StateSolver {
+  const circuit = prepareCircuit(compileNetwork(build, { ...common, keyOn: true, controlIds: new Set() }));
   const relays = Object.values(build.elements).filter((element) => element.kind === 'relay');
-  let pulled = new Set(relays.flatMap((relay) => (setting.controlIds.has(relay.controlId) ? [relay.id] : [])));
-  for (let turn = 0; ; turn++) {
-    const network = compileNetwork(build, { ...setting, pulled });
-    const solution = solveCircuit(network);
-    const next = new Set(
-      relays.flatMap((relay) => {
-        const coil = solution.elements[coilIdOf(relay.id)];
-        if (!coil) return setting.controlIds.has(relay.controlId) ? [relay.id] : [];
-        // The first guess is no state to hold from: a coil has to pull in on its own.
-        const part = turn > 0 && pulled.has(relay.id) ? HOLD_PART : PULL_IN_PART;
-        return Math.abs(coil.voltageV) >= part * build.electrics.systemVoltageV ? [relay.id] : [];
+  /**
+   * Which relays pull: a contact is closed when the voltage over its own coil says so. Relays whose coil nobody has
+   * wired yet follow their control. A first guess is no state to hold from: a coil has to pull in on its own.
+   */
+  const pulledBy = (controlIds: ReadonlySet<Id>, held: ReadonlySet<Id>): Set<Id> =>
+    new Set(
+      relays.flatMap(({ id, controlId }) => {
+        const coil = circuit.stateOf(coilIdOf(id));
+        if (!coil) return controlIds.has(controlId) ? [id] : [];
+        const part = held.has(id) ? HOLD_PART : PULL_IN_PART;
+        return Math.abs(coil.voltageV) >= part * build.electrics.systemVoltageV ? [id] : [];
       }),
     );
-    const settled = next.size === pulled.size && [...next].every((id) => pulled.has(id));
-    if (settled || turn >= MOST_TURNS) return { network, solution };
-    pulled = next;
-  }
+  return {
+    solve({ keyOn, controlIds }) {
+      let pulled = new Set(relays.flatMap((relay) => (controlIds.has(relay.controlId) ? [relay.id] : [])));
+      for (let turn = 0; ; turn++) {
+        for (const [id, closed] of contactStates(build, { ...common, keyOn, controlIds, pulled }))
+          circuit.setClosed(id, closed);
+        circuit.run();
+        const next = pulledBy(controlIds, turn === 0 ? new Set() : pulled);
+        const settled = next.size === pulled.size && [...next].every((id) => pulled.has(id));
+        if (settled || turn >= MOST_TURNS) return circuit;
+        pulled = next;
+      }
+    },
+  };
+}
+
+/** Solves one setting, relays and all, and gives the network that was solved as well. */
+export function solveSetting(build: Build, setting: Setting): SolvedSetting {
+  const circuit = stateSolver(build, setting).solve(setting);
+  return { network: circuit.elements(), solution: circuit.solution() };
 }

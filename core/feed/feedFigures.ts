@@ -1,5 +1,5 @@
 /** The figures of one feed, each with its reason: load, length, drop, and the chain of limits in series. */
-import type { Build, Element, Id, Lamp, SourceKind } from '../build/index.ts';
+import type { Build, Element, FuseFamily, Id, Lamp, SourceKind } from '../build/index.ts';
 import { ampacityA, conductor } from '../units/index.ts';
 import { restingVoltageV, solveSetting } from './compileNetwork.ts';
 import type { Contact } from './conduct.ts';
@@ -207,14 +207,15 @@ function inrushOf(build: Build, lamps: readonly Lamp[]): number {
   }, 0);
 }
 
-/** Smallest rating that carries the steady load and does not open while filaments warm up. */
-function fuseNeeded(feed: Feed, maximumA: number, inrushA: number): number | null {
-  const steady = fuseForLoadA(maximumA, feed.fuse.family);
+/** Smallest rating that carries the steady load of lamps and does not open while filaments warm up; null when none does. */
+export function fuseForLamps(build: Build, lamps: readonly Lamp[], family: FuseFamily = 'blade'): number | null {
+  const maximumA = ratedCurrentA(build, lamps, 'maximumA');
+  const steady = fuseForLoadA(maximumA, family);
   if (steady === null) return null;
-  const warmingA = Math.max(maximumA, inrushA * WARMING_PART);
+  const warmingA = Math.max(maximumA, inrushOf(build, lamps) * WARMING_PART);
   return (
-    FAMILIES[feed.fuse.family].ratingsA.find(
-      (ratingA) => ratingA >= steady && openingTime(feed.fuse.family, ratingA, warmingA).notBeforeS >= WARMING_S - 1e-9,
+    FAMILIES[family].ratingsA.find(
+      (ratingA) => ratingA >= steady && openingTime(family, ratingA, warmingA).notBeforeS >= WARMING_S - 1e-9,
     ) ?? null
   );
 }
@@ -253,7 +254,7 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
   }
   const dropV = sourceV - farLampV;
   const inrushA = inrushOf(build, feed.lamps);
-  const fuseNeededA = fuseNeeded(feed, maximumA, inrushA);
+  const fuseNeededA = fuseForLamps(build, feed.lamps, feed.fuse.family);
   const limits = limitsOf(build, feed, maximumA);
   const weakest = limits.reduce<Limit | null>(
     (least, each) => (least === null || each.limitA < least.limitA ? each : least),

@@ -12,6 +12,7 @@ import {
   type Id,
   type Lamp,
   type LightFunction,
+  type Operation,
   type OperationDraft,
   type Position,
   type Terminal,
@@ -19,9 +20,9 @@ import {
   type WireColour,
 } from '../build/index.ts';
 import { ok, type Result, refused } from '../result.ts';
-import { ampacityA, conductorsOf } from '../units/index.ts';
-import { deriveFeeds } from './deriveFeeds.ts';
-import { DROP_BUDGET_PERCENT, feedFigures, ratedCurrentA } from './feedFigures.ts';
+import { ampacityA, type Conductor, conductor, conductorsOf } from '../units/index.ts';
+import { deriveFeeds, type Feed } from './deriveFeeds.ts';
+import { DROP_BUDGET_PERCENT, feedFigures, fuseForLamps, ratedCurrentA } from './feedFigures.ts';
 import { FAMILIES, fuseForLoadA } from './fuses.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from './runs.ts';
 
@@ -255,26 +256,30 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
   if (lamps.length === 0) return refused({ kind: 'noLamps', message: 'Choose at least one lamp for the feed.' });
   const maximumA = ratedCurrentA(build, lamps, 'maximumA');
   const family = FAMILIES[wish.family ?? 'blade'];
-  const needed = fuseForLoadA(maximumA, wish.family);
+  const needed = fuseForLamps(build, lamps, wish.family);
   if (needed === null) {
     return refused({
       kind: 'tooMuch',
       message: `These lamps draw ${maximumA.toFixed(1)} A, more than one ${family.name} fuse carries. Split them over two feeds.`,
     });
   }
-  const joined = joinedFeed(build, wish);
+  const joined = joinedFeed(build, wish, maximumA);
   const ratingA = joined ? joined.guardA : Math.max(needed, SMALLEST_FUSE_A);
   // Ids are drawn once; only the gauge changes from try to try.
   const first = writeFeed(build, wish, conductorsOf(wish.table)[0]!.gauge, ratingA, newId);
   for (const size of conductorsOf(wish.table)) {
     if (size.areaMm2 < THINNEST_MM2 || ampacityA(size, { bundled: 3 }) < ratingA) continue;
-    const operation: AssignFeed = { ...first, wires: first.wires.map((wire) => ({ ...wire, gauge: size.gauge })) };
-    const tried = applyOperation(build, { ...operation, id: newId() }, { by: '', at: '' });
-    if (!tried.ok) return refused({ kind: 'refused', message: tried.reason.message });
-    const fuseId = joined?.fuseId ?? operation.elements.find((element) => element.kind === 'fuse')!.id;
-    const feed = deriveFeeds(tried.value.build).find((each) => each.fuse.id === fuseId)!;
-    if (feedFigures(tried.value.build, feed).dropPercent <= DROP_BUDGET_PERCENT)
-      return ok([operation, ...joinFunction(build, wish, lamps)]);
+    const assign: AssignFeed = { ...first, wires: first.wires.map((wire) => ({ ...wire, gauge: size.gauge })) };
+    const drafts = [assign, ...(joined ? strengthened(joined, size) : []), ...joinFunction(build, wish, lamps)];
+    let tried = build;
+    for (const draft of drafts) {
+      const applied = applyOperation(tried, { ...draft, id: newId() } as Operation, { by: '', at: '' });
+      if (!applied.ok) return refused({ kind: 'refused', message: applied.reason.message });
+      tried = applied.value.build;
+    }
+    const fuseId = joined?.feed.fuse.id ?? assign.elements.find((element) => element.kind === 'fuse')!.id;
+    const feed = deriveFeeds(tried).find((each) => each.fuse.id === fuseId)!;
+    if (feedFigures(tried, feed).dropPercent <= DROP_BUDGET_PERCENT) return ok(drafts);
   }
   return refused({
     kind: 'noWire',
@@ -283,13 +288,49 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
   });
 }
 
-/** The feed that a run off a receiver's spare output joins, and what guards that output. */
-function joinedFeed(build: Build, wish: FeedWish): { fuseId: Id; guardA: number } | null {
+/** The feed that a run off a receiver's spare output joins, what guards that output, and the fuse for all of it then. */
+interface Joined {
+  feed: Feed;
+  guardA: number;
+  fuseA: number;
+}
+
+function joinedFeed(build: Build, wish: FeedWish, addedA: number): Joined | null {
   const output = wish.receiverChannels === 0 && 'id' in wish.control ? receiverOutput(build, wish.control.id) : null;
   const feed = output && deriveFeeds(build).find((each) => each.elementIds.includes(output.elementId));
   if (!feed || !('id' in wish.control)) return null;
   const channelA = build.controls[wish.control.id]?.ratingA ?? Number.POSITIVE_INFINITY;
-  return { fuseId: feed.fuse.id, guardA: Math.min(feed.fuse.ratingA, channelA) };
+  const allA = ratedCurrentA(build, feed.lamps, 'maximumA') + addedA;
+  const fuseA = Math.max(feed.fuse.ratingA, fuseForLoadA(allA, feed.fuse.family) ?? 0);
+  return { feed, guardA: Math.min(fuseA, channelA), fuseA };
+}
+
+/** The fuse and the wires up to the receiver, made strong enough for what they now carry as well. */
+function strengthened({ feed, fuseA }: Joined, size: Conductor): OperationDraft[] {
+  const thinner = feed.wires.filter(
+    (wire) =>
+      feed.guardsA[wire.id] === undefined &&
+      (conductor(wire.table, wire.gauge).areaMm2 < size.areaMm2 ||
+        ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 }) < fuseA),
+  );
+  if (thinner.length === 0 && fuseA === feed.fuse.ratingA) return [];
+  const carries = conductorsOf(thinner[0]?.table ?? 'metric').find(
+    (each) => each.areaMm2 >= size.areaMm2 && ampacityA(each, { bundled: 3 }) >= fuseA,
+  );
+  return [
+    ...(fuseA === feed.fuse.ratingA
+      ? []
+      : [{ kind: 'editFuse' as const, elementId: feed.fuse.id, changes: { ratingA: fuseA } }]),
+    ...(thinner.length > 0 && carries
+      ? [
+          {
+            kind: 'editWires' as const,
+            wireIds: thinner.map((wire) => wire.id),
+            changes: { gauge: carries.gauge },
+          },
+        ]
+      : []),
+  ];
 }
 
 function joinFunction(build: Build, wish: FeedWish, lamps: readonly Lamp[]): OperationDraft[] {

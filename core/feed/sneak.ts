@@ -2,10 +2,10 @@
  * Sneak paths: lamps that conduct in a state in which they should be dark, found by solving the circuit for the states
  * of its controls, each with the way that the current takes, element by element.
  */
-import type { Build, Id, Lamp } from '../build/index.ts';
+import type { Build, ElementOf, Id, Lamp } from '../build/index.ts';
 import type { CircuitElement, CircuitSolution } from './circuit.ts';
 import { endsOf } from './circuit.ts';
-import { isLive, solveSetting } from './compileNetwork.ts';
+import { isLive, type StateSolver, stateSolver } from './compileNetwork.ts';
 import { conduct } from './conduct.ts';
 import { deriveFeeds, type Feed } from './deriveFeeds.ts';
 
@@ -100,32 +100,51 @@ function follow(
   return direction === 'up' ? ids.reverse() : ids;
 }
 
-function sneaksIn(build: Build, feeds: readonly Feed[], keyOn: boolean, controlIds: ReadonlySet<Id>): SneakPath[] {
-  const { network, solution } = solveSetting(build, { keyOn, controlIds, load: 'average' });
+function sneaksIn(
+  build: Build,
+  solver: StateSolver,
+  lamps: readonly LampLoad[],
+  keyOn: boolean,
+  controlIds: ReadonlySet<Id>,
+): SneakPath[] {
+  const circuit = solver.solve({ keyOn, controlIds });
+  const stray = lamps.filter(({ load, feeds }) => {
+    const currentA = circuit.stateOf(load.id)?.currentA ?? 0;
+    return Math.abs(currentA) >= LIT_FROM_A && !isMeant(build, feeds, load.lampId, keyOn, controlIds);
+  });
+  if (stray.length === 0) return [];
+  const [network, solution] = [circuit.elements(), circuit.solution()];
   if (!solution.converged) return [];
-  return feeds.flatMap((feed) =>
-    feed.lamps.flatMap((lamp): SneakPath[] => {
-      const load = Object.values(build.elements).find((each) => each.kind === 'lampLoad' && each.lampId === lamp.id);
-      const currentA = load ? (solution.elements[load.id]?.currentA ?? 0) : 0;
-      if (!load || Math.abs(currentA) < LIT_FROM_A || isMeant(build, feeds, lamp.id, keyOn, controlIds)) return [];
-      const [enters, leaves] = currentA > 0 ? ['plus', 'minus'] : ['minus', 'plus'];
-      const up = follow(network, solution, `${load.id}.${enters}`, load.id, 'up');
-      const down = follow(network, solution, `${load.id}.${leaves}`, load.id, 'down');
-      const names = [...up, load.id, ...down].flatMap((id) => nameOf(build, id) ?? []);
-      const back = backWire(build, load.id, currentA);
-      return [
-        {
-          lamp,
-          on: [...controlIds].flatMap((id) => build.controls[id]?.name ?? []),
-          keyOn,
-          currentA: Math.abs(currentA),
-          path: names.filter((name, index) => name !== names[index - 1]),
-          ...back,
-        },
-      ];
-    }),
-  );
+  return stray.map(({ load, lamp }): SneakPath => {
+    const currentA = solution.elements[load.id]!.currentA;
+    const [enters, leaves] = currentA > 0 ? ['plus', 'minus'] : ['minus', 'plus'];
+    const up = follow(network, solution, `${load.id}.${enters}`, load.id, 'up');
+    const down = follow(network, solution, `${load.id}.${leaves}`, load.id, 'down');
+    const names = [...up, load.id, ...down].flatMap((id) => nameOf(build, id) ?? []);
+    return {
+      lamp,
+      on: [...controlIds].flatMap((id) => build.controls[id]?.name ?? []),
+      keyOn,
+      currentA: Math.abs(currentA),
+      path: names.filter((name, index) => name !== names[index - 1]),
+      ...backWire(build, load.id, currentA),
+    };
+  });
 }
+
+/** A lamp in the circuit, with the feeds that it hangs on. */
+interface LampLoad {
+  load: ElementOf<'lampLoad'>;
+  lamp: Lamp;
+  feeds: Feed[];
+}
+
+const lampLoads = (build: Build, feeds: readonly Feed[]): LampLoad[] =>
+  Object.values(build.elements).flatMap((load): LampLoad[] => {
+    const lamp = load.kind === 'lampLoad' ? build.lamps[load.lampId] : undefined;
+    const own = feeds.filter((feed) => lamp && feed.ways[lamp.id]);
+    return load.kind === 'lampLoad' && lamp && own.length > 0 ? [{ load, lamp, feeds: own }] : [];
+  });
 
 /** Is this very lamp meant to be lit: some feed of it live, and every contact on its way there and back closed? */
 const isMeant = (build: Build, feeds: readonly Feed[], lampId: Id, keyOn: boolean, on: ReadonlySet<Id>): boolean =>
@@ -159,10 +178,12 @@ export function sneakPaths(build: Build): SneakPath[] {
       ),
     ),
   ];
+  const solver = stateSolver(build, { load: 'average' });
+  const lamps = lampLoads(build, feeds);
   const worst = new Map<Id, SneakPath>();
   for (const keyOn of [true, false])
     for (const setting of settings(controlIds))
-      for (const found of sneaksIn(build, feeds, keyOn, setting)) {
+      for (const found of sneaksIn(build, solver, lamps, keyOn, setting)) {
         const known = worst.get(found.lamp.id);
         if (!known || found.currentA > known.currentA + 1e-9) worst.set(found.lamp.id, found);
       }

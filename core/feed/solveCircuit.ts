@@ -127,17 +127,25 @@ interface Nonlinear {
   heldA: number | null;
 }
 
-/**
- * Solves a network. Element ids must be unique (a RangeError names a repeated one). Never throws for an electrical
- * reason: what cannot be settled comes back with `converged: false`.
- *
- * `solveCircuit([{ id: 'b', kind: 'source', plus: 'p', minus: '0', voltageV: 12, resistanceOhm: 0 },
- *   { id: 'r', kind: 'resistor', a: 'p', b: '0', resistanceOhm: 6 }]).elements.r.currentA // => 2`
- */
-export function solveCircuit(elements: readonly CircuitElement[]): CircuitSolution {
+/** A circuit whose equations are set up once and solved for many positions of its switches. */
+export interface PreparedCircuit {
+  /** Opens or closes a switch; nothing for an id that is no switch of it. */
+  setClosed(id: string, closed: boolean): void;
+  /** Solves it as its switches stand, from cold. */
+  run(): boolean;
+  /** Of the last run; undefined for an id that is not in it. */
+  stateOf(id: string): ElementState | undefined;
+  solution(): CircuitSolution;
+  /** The network as its switches stand. */
+  elements(): CircuitElement[];
+}
+
+/** Sets up a network. Element ids must be unique (a RangeError names a repeated one). */
+export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircuit {
+  const elements = given.map((element) => ({ ...element }));
   // Ground is index 0; the matrix leaves it out, so row = index - 1.
   const indexOf = new Map<string, number>([['0', 0]]);
-  const seen = new Set<string>();
+  const elementIndex = new Map<string, number>();
   const nodeIndex = (name: string): number => {
     let index = indexOf.get(name);
     if (index === undefined) {
@@ -146,9 +154,10 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
     }
     return index;
   };
-  const ends = elements.map((element) => {
-    if (seen.has(element.id)) throw new RangeError(`element ids must be unique, "${element.id}" is there twice`);
-    seen.add(element.id);
+  const ends = elements.map((element, index) => {
+    if (elementIndex.has(element.id))
+      throw new RangeError(`element ids must be unique, "${element.id}" is there twice`);
+    elementIndex.set(element.id, index);
     const [first, second] = endsOf(element);
     return [nodeIndex(first), nodeIndex(second)] as const;
   });
@@ -158,12 +167,12 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
   const junctionNode = elements.map((element) =>
     element.kind === 'diode' && element.seriesResistanceOhm > 0 ? count++ : -1,
   );
+  const size = count - 1;
 
-  const links: [number, number][] = [];
   // An open switch keeps its place in the pattern, so that all states of a circuit share one.
   const places: [number, number][] = [];
-  elements.forEach((element, index) => {
-    if (element.kind === 'currentSink') return;
+  const linksOf = elements.map((element, index): [number, number][] => {
+    if (element.kind === 'currentSink') return [];
     const [a, b] = ends[index]!;
     const inner = junctionNode[index]!;
     const own: [number, number][] =
@@ -173,42 +182,34 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
             [a, inner],
             [inner, b],
           ];
-    if (conducts(element)) links.push(...own);
     for (const [first, second] of own) if (first !== 0 && second !== 0) places.push([first - 1, second - 1]);
+    return own;
   });
-  const island = islands(count, links);
-  const references = [...new Set(island)].filter((root) => root !== 0);
-
-  const size = count - 1;
   const pattern = keptPattern(size, places);
+  const slotBetween = (a: number, b: number) => (a !== 0 && b !== 0 && a !== b ? pattern.slotOf(a - 1, b - 1) : -1);
+  const slots = ends.map(([a, b]) => slotBetween(a, b));
   const linear = new Float64Array(pattern.slotCount);
   const injected = new Float64Array(size);
-  const stamp = (values: Float64Array, a: number, b: number, g: number) => {
-    if (a !== 0) values[a - 1]! += g;
-    if (b !== 0) values[b - 1]! += g;
-    if (a !== 0 && b !== 0 && a !== b) values[pattern.slotOf(a - 1, b - 1)]! -= g;
-    if (a !== 0 && a === b) values[a - 1]! -= 2 * g;
+  const stamp = (a: number, b: number, slot: number, g: number) => {
+    if (a === b) return;
+    if (a !== 0) linear[a - 1]! += g;
+    if (b !== 0) linear[b - 1]! += g;
+    if (slot >= 0) linear[slot]! -= g;
   };
   const inject = (right: Float64Array, from: number, to: number, currentA: number) => {
     if (from !== 0) right[from - 1]! -= currentA;
     if (to !== 0) right[to - 1]! += currentA;
   };
 
-  const slotBetween = (a: number, b: number) => (a !== 0 && b !== 0 && a !== b ? pattern.slotOf(a - 1, b - 1) : -1);
   const nonlinear: Nonlinear[] = [];
   elements.forEach((element, index) => {
     const [a, b] = ends[index]!;
-    const g = conductance(element);
-    if (g !== null) stamp(linear, a, b, g);
-    if (element.kind === 'source') inject(injected, b, a, element.voltageV * g!);
-    if (element.kind === 'currentSink') inject(injected, a, b, element.currentA);
     if (element.kind === 'constantPower') {
       const { powerW, cutInV } = element;
-      stamp(linear, a, b, LEAK_SIEMENS);
       nonlinear.push({
         a,
         b,
-        slot: slotBetween(a, b),
+        slot: slots[index]!,
         draw: (v) => constantPowerDraw(powerW, cutInV, v),
         limit: (next) => next,
         voltageV: 0,
@@ -218,8 +219,6 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
     if (element.kind === 'diode') {
       const inner = junctionNode[index]!;
       const cathode = inner < 0 ? b : inner;
-      if (inner >= 0) stamp(linear, inner, b, 1 / element.seriesResistanceOhm);
-      stamp(linear, a, cathode, LEAK_SIEMENS);
       const thermalV = element.emissionCoefficient * THERMAL_V;
       const saturation = element.saturationCurrentA;
       const criticalV = thermalV * Math.log(thermalV / (Math.SQRT2 * saturation));
@@ -237,12 +236,45 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
       });
     }
   });
-  for (const root of references) linear[root - 1]! += 1;
+  const loads = nonlinear.filter((each) => each.heldA !== null);
+  // Loads held at a current leave a linear circuit when there is no diode: one solve is exact.
+  const hasDiodes = loads.length < nonlinear.length;
 
   const voltage = new Float64Array(count); // by node index, ground stays 0
   const between = (a: number, b: number) => voltage[a]! - voltage[b]!;
   const values = new Float64Array(pattern.slotCount);
   const right = new Float64Array(size);
+  let island: Int32Array = new Int32Array(count);
+  let converged = false;
+
+  /** What does not change from step to step: conductances, sources, and a hold for every island without ground. */
+  const setUp = () => {
+    linear.fill(0);
+    injected.fill(0);
+    const links: [number, number][] = [];
+    elements.forEach((element, index) => {
+      if (conducts(element)) links.push(...linksOf[index]!);
+      const [a, b] = ends[index]!;
+      const g = conductance(element);
+      if (g !== null) stamp(a, b, slots[index]!, g);
+      if (element.kind === 'source') inject(injected, b, a, element.voltageV * g!);
+      if (element.kind === 'currentSink') inject(injected, a, b, element.currentA);
+      if (element.kind === 'constantPower') stamp(a, b, slots[index]!, LEAK_SIEMENS);
+      if (element.kind === 'diode') {
+        const inner = junctionNode[index]!;
+        const cathode = inner < 0 ? b : inner;
+        if (inner >= 0) stamp(inner, b, slotBetween(inner, b), 1 / element.seriesResistanceOhm);
+        stamp(a, cathode, slotBetween(a, cathode), LEAK_SIEMENS);
+      }
+    });
+    island = islands(count, links);
+    for (const root of new Set(island)) if (root !== 0) linear[root - 1]! += 1;
+    voltage.fill(0);
+    for (const each of nonlinear) {
+      each.voltageV = 0;
+      if (each.heldA !== null) each.heldA = 0;
+    }
+  };
 
   /** One linear solve; loads of constant power either linearised or held at their last current. */
   const step = (loads: 'held' | 'linearised', damping?: Damping): boolean => {
@@ -274,9 +306,6 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
     return solveSparse(pattern, values, right);
   };
 
-  // Loads held at a current leave a linear circuit when there is no diode: one solve is exact.
-  const hasDiodes = nonlinear.some((each) => each.heldA === null);
-
   /** Newton's method until nothing moves; false when it does not settle. */
   const newton = (loads: 'held' | 'linearised', mostSteps: number, damping?: Damping): boolean => {
     for (let iteration = 0; iteration < mostSteps; iteration++) {
@@ -298,7 +327,6 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
     return false;
   };
 
-  const loads = nonlinear.filter((each) => each.heldA !== null);
   /**
    * Loads held at a current leave diodes only, for which Newton is safe. Starting from no current and following P/V
    * walks down to the upper of its two solutions, the one a real lamp sits at, and converges whenever that one is
@@ -356,45 +384,76 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
     return false;
   };
 
-  let converged: boolean;
-  if (loads.length === 0) converged = newton('linearised', MOST_STEPS);
-  else {
-    const near = followLoads();
-    const kept = voltage.slice();
-    const keptLoads = nonlinear.map((each) => each.voltageV);
-    // The last digits by full Newton; if it strays, what the slower way found is at least close.
-    converged = newton('linearised', MOST_STEPS);
-    const strayed =
-      near && loads.some((each) => Math.abs(between(each.a, each.b) - (kept[each.a]! - kept[each.b]!)) > STRAY_V);
-    if (!converged || strayed) {
-      voltage.set(kept);
-      nonlinear.forEach((each, index) => {
-        each.voltageV = keptLoads[index]!;
-      });
-      converged = chargeUp();
-      if (!converged) voltage.set(kept);
+  const run = (): boolean => {
+    setUp();
+    if (loads.length === 0) converged = newton('linearised', MOST_STEPS);
+    else {
+      const near = followLoads();
+      const kept = voltage.slice();
+      const keptLoads = nonlinear.map((each) => each.voltageV);
+      // The last digits by full Newton; if it strays, what the slower way found is at least close.
+      converged = newton('linearised', MOST_STEPS);
+      const strayed =
+        near && loads.some((each) => Math.abs(between(each.a, each.b) - (kept[each.a]! - kept[each.b]!)) > STRAY_V);
+      if (!converged || strayed) {
+        voltage.set(kept);
+        nonlinear.forEach((each, index) => {
+          each.voltageV = keptLoads[index]!;
+        });
+        converged = chargeUp();
+        if (!converged) voltage.set(kept);
+      }
     }
-  }
+    return converged;
+  };
 
-  const nodes: Record<string, number> = {};
-  const floating: string[] = [];
-  for (const [name, index] of indexOf) {
-    nodes[name] = voltage[index]!;
-    if (island[index] !== 0) floating.push(name);
-  }
-  const states: Record<string, ElementState> = {};
-  elements.forEach((element, index) => {
+  const stateAt = (index: number): ElementState => {
+    const element = elements[index]!;
     const [a, b] = ends[index]!;
     const voltageV = between(a, b);
-    const currentA = elementCurrentA(
-      element,
-      voltageV,
-      between(a, junctionNode[index]! < 0 ? b : junctionNode[index]!),
-    );
+    const inner = junctionNode[index]!;
+    const currentA = elementCurrentA(element, voltageV, between(a, inner < 0 ? b : inner));
     // A source's power is what it gives, everything else's what it takes.
-    states[element.id] = { currentA, voltageV, powerW: voltageV * currentA };
-  });
-  return { converged, nodes, elements: states, floating: floating.sort() };
+    return { currentA, voltageV, powerW: voltageV * currentA };
+  };
+
+  return {
+    run,
+    elements: () => elements.map((element) => ({ ...element })),
+    setClosed(id, closed) {
+      const element = elements[elementIndex.get(id) ?? -1];
+      if (element?.kind === 'switch') element.closed = closed;
+    },
+    stateOf(id) {
+      const index = elementIndex.get(id);
+      return index === undefined ? undefined : stateAt(index);
+    },
+    solution() {
+      const nodes: Record<string, number> = {};
+      const floating: string[] = [];
+      for (const [name, index] of indexOf) {
+        nodes[name] = voltage[index]!;
+        if (island[index] !== 0) floating.push(name);
+      }
+      const states: Record<string, ElementState> = {};
+      elements.forEach((element, index) => {
+        states[element.id] = stateAt(index);
+      });
+      return { converged, nodes, elements: states, floating: floating.sort() };
+    },
+  };
+}
+
+/**
+ * Solves a network. Never throws for an electrical reason: what cannot be settled comes back with `converged: false`.
+ *
+ * `solveCircuit([{ id: 'b', kind: 'source', plus: 'p', minus: '0', voltageV: 12, resistanceOhm: 0 },
+ *   { id: 'r', kind: 'resistor', a: 'p', b: '0', resistanceOhm: 6 }]).elements.r.currentA // => 2`
+ */
+export function solveCircuit(elements: readonly CircuitElement[]): CircuitSolution {
+  const prepared = prepareCircuit(elements);
+  prepared.run();
+  return prepared.solution();
 }
 
 function elementCurrentA(element: CircuitElement, voltageV: number, junctionV: number): number {
