@@ -9,6 +9,7 @@ import { UnitBuilder } from '../demo/unitBuilder.ts';
 import { uuidv7 } from '../server/ids.ts';
 import { signIn, startTestServer, unitIdOf } from '../server/testing/testServer.ts';
 import { measureDrag } from './drag.ts';
+import { compareWithNgspice } from './ngspice.ts';
 
 const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 
@@ -99,6 +100,11 @@ row(
     }
   }),
   'under 250 ms',
+);
+
+const { oursMs, ngspiceMs } = compareWithNgspice(1);
+console.log(
+  `${'operating point of 200 elements with 50 diodes, from cold'.padEnd(58)} ${oursMs.toFixed(3).padStart(8)} ms   ngspice ${ngspiceMs.toFixed(3)} ms, ${(ngspiceMs / oursMs).toFixed(1)} times as long; asked for: at least 5`,
 );
 
 const server = await startTestServer();

@@ -35,34 +35,56 @@ interface Damping {
 const FIRST_DAMPING = 10;
 const LAST_DAMPING = 1e-6;
 const STILL_A = 1e-9;
+/** Below this relative change Newton's method squares its error from step to step. */
+const QUADRATIC_FROM = 1e-4;
+const FIRST_DIODE_A = 0.1;
 const MOST_DAMPING = 1e7;
 const MOST_CHARGE_STEPS = 400;
 const CHARGE_NEWTON_STEPS = 40;
 
-interface Linearised {
+/** Current of an element at a voltage, and its slope: filled in place, because the innermost loop asks for it. */
+interface Drawn {
   currentA: number;
   slope: number;
 }
 
+/** The one that is filled: nothing is allocated in the loop. */
+const DRAWN: Drawn = { currentA: 0, slope: 0 };
+
 /** Current and its slope for a constant-power load at a voltage. */
-export function constantPowerDraw(powerW: number, cutInV: number, voltageV: number): Linearised {
-  const fromV = Math.max(cutInV, cutInV > 0 ? 0 : RESISTIVE_BELOW_V);
-  if (voltageV >= fromV) return { currentA: powerW / voltageV, slope: -powerW / voltageV ** 2 };
+function drawPower(powerW: number, cutInV: number, voltageV: number, out: Drawn): void {
+  const fromV = cutInV > 0 ? cutInV : RESISTIVE_BELOW_V;
+  if (voltageV >= fromV) {
+    out.currentA = powerW / voltageV;
+    out.slope = -out.currentA / voltageV;
+    return;
+  }
   const full = powerW / fromV;
-  if (cutInV === 0)
-    return voltageV > 0 ? { currentA: (full * voltageV) / fromV, slope: full / fromV } : { currentA: 0, slope: 0 };
-  const startV = cutInV * (1 - CUT_IN_BAND);
-  if (voltageV <= startV) return { currentA: 0, slope: 0 };
-  const band = cutInV - startV;
-  return { currentA: (full * (voltageV - startV)) / band, slope: full / band };
+  const startV = cutInV > 0 ? cutInV * (1 - CUT_IN_BAND) : 0;
+  const lit = voltageV > startV;
+  out.slope = lit ? full / (fromV - startV) : 0;
+  out.currentA = lit ? out.slope * (voltageV - startV) : 0;
 }
 
-/** Keeps a junction voltage from running up the exponential in one step (SPICE2, Nagel 1975: pnjlim). */
-function limitJunction(next: number, previous: number, thermalV: number, criticalV: number): number {
-  if (next <= criticalV || Math.abs(next - previous) <= 2 * thermalV) return next;
-  if (previous <= 0) return thermalV * Math.log(next / thermalV);
-  const ratio = 1 + (next - previous) / thermalV;
-  return ratio > 0 ? previous + thermalV * Math.log(ratio) : criticalV;
+/** Largest exponent of a junction: far beyond any current that a wire outlives. */
+const MOST_EXPONENT = 300;
+const JUNCTION_STEPS = 60;
+
+/**
+ * Junction voltage x of a diode with series resistance: x + Rs Is (exp(x / nVt) - 1) = V. The left side is convex and
+ * rises, so Newton from above comes down to it.
+ */
+function junctionAt(saturationA: number, thermalV: number, seriesOhm: number, voltageV: number): number {
+  if (seriesOhm === 0 || voltageV <= 0) return voltageV;
+  const product = seriesOhm * saturationA;
+  let x = Math.min(voltageV, thermalV * Math.log1p(voltageV / product));
+  for (let step = 0; step < JUNCTION_STEPS; step++) {
+    const e = product * Math.exp(x / thermalV);
+    const move = (x + e - product - voltageV) / (1 + e / thermalV);
+    x -= move;
+    if (Math.abs(move) <= 1e-12 + 1e-11 * Math.abs(x)) break;
+  }
+  return x;
 }
 
 /** Patterns of the circuits solved lately: the states of one circuit have the same. */
@@ -115,16 +137,113 @@ function islands(count: number, links: Iterable<readonly [number, number]>): Int
   return parent.map((_, node) => find(node));
 }
 
-interface Nonlinear {
-  a: number;
-  b: number;
+/** Newton may take a junction up by this many n kT/q on its straight line; farther, and its law is asked. */
+const NEAR_JUNCTION = 2;
+
+/**
+ * The nonlinear elements of a circuit, as columns: the innermost loop walks over them and nothing else. A row is a load
+ * of constant power (watts and cut-in volts) or a diode (saturation amperes, n kT/q and series resistance).
+ */
+class NonlinearRows {
+  readonly count: number;
+  readonly a: Int32Array;
+  readonly b: Int32Array;
   /** Place of the pair in the matrix; -1 when one end is ground. */
-  slot: number;
-  draw(voltageV: number): Linearised;
-  limit(next: number, previous: number): number;
-  voltageV: number;
-  /** Current at which a constant-power load is held for now; null for diodes. */
-  heldA: number | null;
+  readonly slot: Int32Array;
+  readonly isLoad: Uint8Array;
+  private readonly first: Float64Array;
+  private readonly second: Float64Array;
+  private readonly seriesOhm: Float64Array;
+  /** Where each is linearised: voltage over the load, or over the junction alone. */
+  readonly atV: Float64Array;
+  /** Voltage over the whole of it there, current and slope, as last put into the equations. */
+  readonly voltageV: Float64Array;
+  readonly currentA: Float64Array;
+  readonly slope: Float64Array;
+  /** Current at which a load is held for now. */
+  readonly heldA: Float64Array;
+
+  constructor(
+    elements: readonly CircuitElement[],
+    ends: readonly (readonly [number, number])[],
+    slots: readonly number[],
+  ) {
+    const at = elements.flatMap((element, index) =>
+      element.kind === 'constantPower' || element.kind === 'diode' ? [index] : [],
+    );
+    const column = (value: (element: CircuitElement) => number) =>
+      Float64Array.from(at, (index) => value(elements[index]!));
+    this.count = at.length;
+    this.a = Int32Array.from(at, (index) => ends[index]![0]);
+    this.b = Int32Array.from(at, (index) => ends[index]![1]);
+    this.slot = Int32Array.from(at, (index) => slots[index]!);
+    this.isLoad = Uint8Array.from(at, (index) => Number(elements[index]!.kind === 'constantPower'));
+    this.first = column((each) =>
+      each.kind === 'constantPower' ? each.powerW : each.kind === 'diode' ? each.saturationCurrentA : 0,
+    );
+    this.second = column((each) =>
+      each.kind === 'constantPower' ? each.cutInV : each.kind === 'diode' ? each.emissionCoefficient * THERMAL_V : 0,
+    );
+    this.seriesOhm = column((each) => (each.kind === 'diode' ? each.seriesResistanceOhm : 0));
+    [this.atV, this.voltageV, this.currentA, this.slope, this.heldA] = Array.from(
+      { length: 5 },
+      () => new Float64Array(at.length),
+    ) as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
+  }
+
+  /** Loads dark; diodes as if they conducted: most of them will, and those that do not find out in one step. */
+  startCold(): void {
+    this.heldA.fill(0);
+    for (let row = 0; row < this.count; row++)
+      this.atV[row] = this.isLoad[row] ? 0 : this.second[row]! * Math.log1p(FIRST_DIODE_A / this.first[row]!);
+  }
+
+  loadDraws(row: number, voltageV: number): number {
+    drawPower(this.first[row]!, this.second[row]!, voltageV, DRAWN);
+    return DRAWN.currentA;
+  }
+
+  /** Puts each row's straight line at its point. */
+  linearise(): void {
+    const { count, isLoad, first, second, seriesOhm, atV, voltageV, currentA, slope } = this;
+    for (let row = 0; row < count; row++) {
+      const at = atV[row]!;
+      if (isLoad[row]) {
+        drawPower(first[row]!, second[row]!, at, DRAWN);
+        voltageV[row] = at;
+        currentA[row] = DRAWN.currentA;
+        slope[row] = DRAWN.slope;
+        continue;
+      }
+      const e = Math.exp(Math.min(at / second[row]!, MOST_EXPONENT));
+      const junctionSlope = (first[row]! * e) / second[row]!;
+      currentA[row] = first[row]! * (e - 1);
+      voltageV[row] = at + seriesOhm[row]! * currentA[row]!;
+      slope[row] = junctionSlope / (1 + seriesOhm[row]! * junctionSlope);
+    }
+  }
+
+  /**
+   * Where a diode is linearised next, when the equations put this voltage over it. Going down, Newton would creep by
+   * n kT/q a step, so the current that they foresee is put through the diode's own law instead (alternate bases, Ho and
+   * others 1977, from memory); going up, a bare junction is kept from running up its exponential (SPICE2, Nagel 1975:
+   * pnjlim), and one with series resistance goes to where its law puts it. True when what was taken is not what was asked.
+   */
+  moveJunction(row: number, next: number): boolean {
+    const [atV, nkT, seriesOhm] = [this.atV[row]!, this.second[row]!, this.seriesOhm[row]!];
+    const beforeV = this.voltageV[row]!;
+    const foreseenA = this.currentA[row]! + this.slope[row]! * (next - beforeV);
+    const straightV = next - seriesOhm * foreseenA;
+    let taken = straightV;
+    if (next < beforeV && foreseenA > 0) taken = Math.max(straightV, nkT * Math.log1p(foreseenA / this.first[row]!));
+    else if (straightV - atV > NEAR_JUNCTION * nkT) {
+      if (seriesOhm > 0) taken = junctionAt(this.first[row]!, nkT, seriesOhm, next);
+      else if (next > nkT * Math.log(nkT / (Math.SQRT2 * this.first[row]!)))
+        taken = atV <= 0 ? nkT * Math.log(next / nkT) : atV + nkT * Math.log1p((next - atV) / nkT);
+    }
+    this.atV[row] = taken;
+    return Math.abs(taken - straightV) > VOLTAGE_TOLERANCE;
+  }
 }
 
 /** A circuit whose equations are set up once and solved for many positions of its switches. */
@@ -161,29 +280,14 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
     const [first, second] = endsOf(element);
     return [nodeIndex(first), nodeIndex(second)] as const;
   });
-  const namedCount = indexOf.size;
-  // A diode with series resistance gets a node between the two.
-  let count = namedCount;
-  const junctionNode = elements.map((element) =>
-    element.kind === 'diode' && element.seriesResistanceOhm > 0 ? count++ : -1,
-  );
+  const count = indexOf.size;
   const size = count - 1;
 
   // An open switch keeps its place in the pattern, so that all states of a circuit share one.
   const places: [number, number][] = [];
-  const linksOf = elements.map((element, index): [number, number][] => {
-    if (element.kind === 'currentSink') return [];
+  elements.forEach((element, index) => {
     const [a, b] = ends[index]!;
-    const inner = junctionNode[index]!;
-    const own: [number, number][] =
-      inner < 0
-        ? [[a, b]]
-        : [
-            [a, inner],
-            [inner, b],
-          ];
-    for (const [first, second] of own) if (first !== 0 && second !== 0) places.push([first - 1, second - 1]);
-    return own;
+    if (element.kind !== 'currentSink' && a !== 0 && b !== 0) places.push([a - 1, b - 1]);
   });
   const pattern = keptPattern(size, places);
   const slotBetween = (a: number, b: number) => (a !== 0 && b !== 0 && a !== b ? pattern.slotOf(a - 1, b - 1) : -1);
@@ -201,79 +305,44 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
     if (to !== 0) right[to - 1]! += currentA;
   };
 
-  const nonlinear: Nonlinear[] = [];
-  elements.forEach((element, index) => {
-    const [a, b] = ends[index]!;
-    if (element.kind === 'constantPower') {
-      const { powerW, cutInV } = element;
-      nonlinear.push({
-        a,
-        b,
-        slot: slots[index]!,
-        draw: (v) => constantPowerDraw(powerW, cutInV, v),
-        limit: (next) => next,
-        voltageV: 0,
-        heldA: 0,
-      });
-    }
-    if (element.kind === 'diode') {
-      const inner = junctionNode[index]!;
-      const cathode = inner < 0 ? b : inner;
-      const thermalV = element.emissionCoefficient * THERMAL_V;
-      const saturation = element.saturationCurrentA;
-      const criticalV = thermalV * Math.log(thermalV / (Math.SQRT2 * saturation));
-      nonlinear.push({
-        a,
-        b: cathode,
-        slot: slotBetween(a, cathode),
-        draw: (v) => {
-          const e = Math.exp(Math.min(v / thermalV, 300));
-          return { currentA: saturation * (e - 1), slope: (saturation * e) / thermalV };
-        },
-        limit: (next, previous) => limitJunction(next, previous, thermalV, criticalV),
-        voltageV: 0,
-        heldA: null,
-      });
-    }
-  });
-  const loads = nonlinear.filter((each) => each.heldA !== null);
+  const nonlinear = new NonlinearRows(elements, ends, slots);
+  const loadRows = [...nonlinear.isLoad.keys()].filter((row) => nonlinear.isLoad[row]);
   // Loads held at a current leave a linear circuit when there is no diode: one solve is exact.
-  const hasDiodes = loads.length < nonlinear.length;
+  const hasDiodes = loadRows.length < nonlinear.count;
 
   const voltage = new Float64Array(count); // by node index, ground stays 0
   const between = (a: number, b: number) => voltage[a]! - voltage[b]!;
+  const overRow = (row: number) => between(nonlinear.a[row]!, nonlinear.b[row]!);
   const values = new Float64Array(pattern.slotCount);
   const right = new Float64Array(size);
   let island: Int32Array = new Int32Array(count);
   let converged = false;
+  /** A switch was moved since the equations were set up. */
+  let moved = true;
 
   /** What does not change from step to step: conductances, sources, and a hold for every island without ground. */
   const setUp = () => {
+    if (!moved) return;
+    moved = false;
     linear.fill(0);
     injected.fill(0);
     const links: [number, number][] = [];
     elements.forEach((element, index) => {
-      if (conducts(element)) links.push(...linksOf[index]!);
       const [a, b] = ends[index]!;
+      if (conducts(element)) links.push([a, b]);
       const g = conductance(element);
       if (g !== null) stamp(a, b, slots[index]!, g);
       if (element.kind === 'source') inject(injected, b, a, element.voltageV * g!);
       if (element.kind === 'currentSink') inject(injected, a, b, element.currentA);
-      if (element.kind === 'constantPower') stamp(a, b, slots[index]!, LEAK_SIEMENS);
-      if (element.kind === 'diode') {
-        const inner = junctionNode[index]!;
-        const cathode = inner < 0 ? b : inner;
-        if (inner >= 0) stamp(inner, b, slotBetween(inner, b), 1 / element.seriesResistanceOhm);
-        stamp(a, cathode, slotBetween(a, cathode), LEAK_SIEMENS);
-      }
+      if (element.kind === 'constantPower' || element.kind === 'diode') stamp(a, b, slots[index]!, LEAK_SIEMENS);
     });
     island = islands(count, links);
     for (const root of new Set(island)) if (root !== 0) linear[root - 1]! += 1;
+  };
+
+  const startCold = () => {
     voltage.fill(0);
-    for (const each of nonlinear) {
-      each.voltageV = 0;
-      if (each.heldA !== null) each.heldA = 0;
-    }
+    nonlinear.startCold();
   };
 
   /** One linear solve; loads of constant power either linearised or held at their last current. */
@@ -285,44 +354,52 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
         values[row]! += damping.siemens;
         right[row]! += damping.siemens * damping.voltage[row + 1]!;
       }
-    for (const each of nonlinear) {
-      if (each.heldA !== null && loads === 'held') {
-        inject(right, each.a, each.b, each.heldA);
+    nonlinear.linearise();
+    const { count: rows, slot, isLoad, voltageV, currentA, slope, heldA } = nonlinear;
+    for (let row = 0; row < rows; row++) {
+      const [a, b] = [nonlinear.a[row]!, nonlinear.b[row]!];
+      if (isLoad[row] && loads === 'held') {
+        inject(right, a, b, heldA[row]!);
         continue;
       }
-      const { currentA, slope } = each.draw(each.voltageV);
-      const { a, b, slot } = each;
-      const restA = currentA - slope * each.voltageV;
+      const g = slope[row]!;
+      const restA = currentA[row]! - g * voltageV[row]!;
       if (a !== 0) {
-        values[a - 1]! += slope;
+        values[a - 1]! += g;
         right[a - 1]! -= restA;
       }
       if (b !== 0) {
-        values[b - 1]! += slope;
+        values[b - 1]! += g;
         right[b - 1]! += restA;
       }
-      if (slot >= 0) values[slot]! -= slope;
+      if (slot[row]! >= 0) values[slot[row]!]! -= g;
     }
     return solveSparse(pattern, values, right);
   };
 
   /** Newton's method until nothing moves; false when it does not settle. */
-  const newton = (loads: 'held' | 'linearised', mostSteps: number, damping?: Damping): boolean => {
+  const newton = (held: 'held' | 'linearised', mostSteps: number, damping?: Damping): boolean => {
+    let before = 0;
     for (let iteration = 0; iteration < mostSteps; iteration++) {
-      if (!step(loads, damping)) return false;
-      let settled = true;
+      if (!step(held, damping)) return false;
+      let change = 0;
       for (let node = 1; node < count; node++) {
         const next = right[node - 1]!;
-        if (!(Math.abs(next - voltage[node]!) <= VOLTAGE_TOLERANCE * (1 + Math.abs(next)))) settled = false;
+        const relative = Math.abs(next - voltage[node]!) / (1 + Math.abs(next));
+        if (!(relative <= change)) change = relative;
         voltage[node] = next;
       }
-      for (const each of nonlinear) {
-        const next = between(each.a, each.b);
-        const limited = each.limit(next, each.voltageV);
-        if (Math.abs(limited - next) > VOLTAGE_TOLERANCE) settled = false;
-        each.voltageV = limited;
+      let limited = false;
+      for (let row = 0; row < nonlinear.count; row++) {
+        const next = voltage[nonlinear.a[row]!]! - voltage[nonlinear.b[row]!]!;
+        if (nonlinear.isLoad[row]) nonlinear.atV[row] = next;
+        else if (nonlinear.moveJunction(row, next)) limited = true;
       }
-      if (settled || (loads === 'held' ? !hasDiodes : nonlinear.length === 0)) return true;
+      if (held === 'held' ? !hasDiodes : nonlinear.count === 0) return true;
+      // Close to the answer each step squares the error, so what the next one would change is foreseen from two.
+      const foreseen = before > 0 && change < QUADRATIC_FROM ? (change / before) ** 2 * change : change;
+      if (!limited && foreseen <= VOLTAGE_TOLERANCE) return true;
+      before = change;
     }
     return false;
   };
@@ -339,11 +416,11 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
       if (!newton('held', MOST_STEPS)) return false;
       let change = 0;
       let direction = 0;
-      for (const each of loads) {
-        const wanted = each.draw(between(each.a, each.b)).currentA - each.heldA!;
-        each.heldA! += stride * wanted;
+      for (const row of loadRows) {
+        const wanted = nonlinear.loadDraws(row, overRow(row)) - nonlinear.heldA[row]!;
+        nonlinear.heldA[row]! += stride * wanted;
         direction += wanted;
-        change = Math.max(change, Math.abs(wanted) / (1e-3 + Math.abs(each.heldA!)));
+        change = Math.max(change, Math.abs(wanted) / (1e-3 + Math.abs(nonlinear.heldA[row]!)));
       }
       if (change < HANDOVER_PART) return true;
       if (direction * turned < 0) stride = Math.max(0.01, stride / 2);
@@ -359,10 +436,10 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
    */
   const chargeUp = (): boolean => {
     voltage.fill(0);
-    for (const each of nonlinear) each.voltageV = 0;
+    nonlinear.atV.fill(0);
     const damping: Damping = { siemens: FIRST_DAMPING, voltage: voltage.slice() };
     for (let round = 0; round < MOST_CHARGE_STEPS; round++) {
-      const loadVoltages = nonlinear.map((each) => each.voltageV);
+      const loadVoltages = nonlinear.atV.slice();
       if (newton('linearised', CHARGE_NEWTON_STEPS, damping)) {
         let moved = 0;
         for (let node = 1; node < count; node++)
@@ -375,9 +452,7 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
       }
       // Too long a step: go back and take a quarter of it.
       voltage.set(damping.voltage);
-      nonlinear.forEach((each, index) => {
-        each.voltageV = loadVoltages[index]!;
-      });
+      nonlinear.atV.set(loadVoltages);
       damping.siemens *= 4;
       if (damping.siemens > MOST_DAMPING) return false;
     }
@@ -386,20 +461,23 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
 
   const run = (): boolean => {
     setUp();
-    if (loads.length === 0) converged = newton('linearised', MOST_STEPS);
+    startCold();
+    if (loadRows.length === 0) converged = newton('linearised', MOST_STEPS);
     else {
       const near = followLoads();
       const kept = voltage.slice();
-      const keptLoads = nonlinear.map((each) => each.voltageV);
+      const keptLoads = nonlinear.atV.slice();
       // The last digits by full Newton; if it strays, what the slower way found is at least close.
       converged = newton('linearised', MOST_STEPS);
       const strayed =
-        near && loads.some((each) => Math.abs(between(each.a, each.b) - (kept[each.a]! - kept[each.b]!)) > STRAY_V);
+        near &&
+        loadRows.some((row) => {
+          const keptV = kept[nonlinear.a[row]!]! - kept[nonlinear.b[row]!]!;
+          return Math.abs(overRow(row) - keptV) > STRAY_V;
+        });
       if (!converged || strayed) {
         voltage.set(kept);
-        nonlinear.forEach((each, index) => {
-          each.voltageV = keptLoads[index]!;
-        });
+        nonlinear.atV.set(keptLoads);
         converged = chargeUp();
         if (!converged) voltage.set(kept);
       }
@@ -411,8 +489,7 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
     const element = elements[index]!;
     const [a, b] = ends[index]!;
     const voltageV = between(a, b);
-    const inner = junctionNode[index]!;
-    const currentA = elementCurrentA(element, voltageV, between(a, inner < 0 ? b : inner));
+    const currentA = elementCurrentA(element, voltageV);
     // A source's power is what it gives, everything else's what it takes.
     return { currentA, voltageV, powerW: voltageV * currentA };
   };
@@ -422,7 +499,9 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
     elements: () => elements.map((element) => ({ ...element })),
     setClosed(id, closed) {
       const element = elements[elementIndex.get(id) ?? -1];
-      if (element?.kind === 'switch') element.closed = closed;
+      if (element?.kind !== 'switch' || element.closed === closed) return;
+      element.closed = closed;
+      moved = true;
     },
     stateOf(id) {
       const index = elementIndex.get(id);
@@ -456,18 +535,21 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
   return prepared.solution();
 }
 
-function elementCurrentA(element: CircuitElement, voltageV: number, junctionV: number): number {
+function elementCurrentA(element: CircuitElement, voltageV: number): number {
   switch (element.kind) {
     case 'source':
       return (element.voltageV - voltageV) * conductance(element)!;
     case 'currentSink':
       return element.currentA;
     case 'constantPower':
-      return constantPowerDraw(element.powerW, element.cutInV, voltageV).currentA;
-    case 'diode':
-      return (
-        element.saturationCurrentA * Math.expm1(Math.min(junctionV / (element.emissionCoefficient * THERMAL_V), 300))
-      );
+      drawPower(element.powerW, element.cutInV, voltageV, DRAWN);
+      return DRAWN.currentA;
+    case 'diode': {
+      const { saturationCurrentA, emissionCoefficient, seriesResistanceOhm } = element;
+      const thermalV = emissionCoefficient * THERMAL_V;
+      const junctionV = junctionAt(saturationCurrentA, thermalV, seriesResistanceOhm, voltageV);
+      return saturationCurrentA * Math.expm1(Math.min(junctionV / thermalV, MOST_EXPONENT));
+    }
     default:
       return voltageV * (conductance(element) ?? 0);
   }

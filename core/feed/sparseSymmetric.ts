@@ -8,13 +8,17 @@ export interface SparsePattern {
   size: number;
   /** Pivot order. */
   order: Int32Array;
-  /** Slot of the diagonal entry of each row. */
-  diagonal: Int32Array;
   slotCount: number;
   /** Slot of an off-diagonal pair, or -1 for a pair outside the pattern. */
   slotOf(row: number, column: number): number;
-  /** For each pivot in order: its later neighbours and the slots (pivot, neighbour). */
-  columns: { rows: Int32Array; slots: Int32Array; updates: Int32Array }[];
+  /**
+   * For each pivot in order its later neighbours, one list after the other: `starts[step]` to `starts[step + 1]`, with
+   * the slot of (pivot, neighbour) beside each, and the slots of all pairs of them in the order of elimination.
+   */
+  starts: Int32Array;
+  rows: Int32Array;
+  slots: Int32Array;
+  updates: Int32Array;
 }
 
 /** Works out order, fill and update lists. `pairs` are the off-diagonal positions that may be non-zero. */
@@ -69,19 +73,28 @@ export function sparsePattern(size: number, pairs: Iterable<readonly [number, nu
   }
 
   const slotOf = (row: number, column: number) => (row === column ? row : (slots.get(key(row, column)) ?? -1));
-  const columns = eliminated.map((later, step) => {
-    const pivot = order[step]!;
-    const updates = new Int32Array((later.length * (later.length + 1)) / 2);
-    let at = 0;
-    for (let i = 0; i < later.length; i++)
-      for (let j = i; j < later.length; j++) updates[at++] = slotOf(later[i]!, later[j]!);
-    return {
-      rows: Int32Array.from(later),
-      slots: Int32Array.from(later, (row) => slotOf(pivot, row)),
-      updates,
-    };
-  });
-  return { size, order, diagonal: Int32Array.from({ length: size }, (_, row) => row), slotCount, slotOf, columns };
+  const starts = new Int32Array(size + 1);
+  const rows: number[] = [];
+  const pairSlots: number[] = [];
+  const updates: number[] = [];
+  for (const [step, later] of eliminated.entries()) {
+    starts[step + 1] = starts[step]! + later.length;
+    for (const [index, row] of later.entries()) {
+      rows.push(row);
+      pairSlots.push(slotOf(order[step]!, row));
+      for (const other of later.slice(index)) updates.push(slotOf(row, other));
+    }
+  }
+  return {
+    size,
+    order,
+    slotCount,
+    slotOf,
+    starts,
+    rows: Int32Array.from(rows),
+    slots: Int32Array.from(pairSlots),
+    updates: Int32Array.from(updates),
+  };
 }
 
 /** A pivot smaller than this part of the largest entry means the equations do not fix that node. */
@@ -92,27 +105,31 @@ const PIVOT_TOLERANCE = 1e-18;
  * Returns false when a pivot vanishes.
  */
 export function solveSparse(pattern: SparsePattern, values: Float64Array, right: Float64Array): boolean {
-  const { order, columns } = pattern;
+  const { size, order, starts, rows, slots, updates } = pattern;
   let largest = 0;
-  for (let row = 0; row < pattern.size; row++) largest = Math.max(largest, Math.abs(values[row]!));
+  for (let row = 0; row < size; row++) {
+    const entry = Math.abs(values[row]!);
+    if (entry > largest) largest = entry;
+  }
   const floor = largest * PIVOT_TOLERANCE;
-  for (let step = 0; step < order.length; step++) {
+  let update = 0;
+  for (let step = 0; step < size; step++) {
     const pivot = order[step]!;
     const d = values[pivot]!;
     if (!(Math.abs(d) > floor)) return false;
-    const { rows, slots, updates } = columns[step]!;
-    let at = 0;
-    for (let i = 0; i < rows.length; i++) {
+    const start = starts[step]!;
+    const end = starts[step + 1]!;
+    const rightPivot = right[pivot]!;
+    for (let i = start; i < end; i++) {
       const factor = values[slots[i]!]! / d;
-      for (let j = i; j < rows.length; j++) values[updates[at++]!]! -= factor * values[slots[j]!]!;
-      right[rows[i]!]! -= factor * right[pivot]!;
+      for (let j = i; j < end; j++) values[updates[update++]!]! -= factor * values[slots[j]!]!;
+      right[rows[i]!]! -= factor * rightPivot;
     }
   }
-  for (let step = order.length - 1; step >= 0; step--) {
+  for (let step = size - 1; step >= 0; step--) {
     const pivot = order[step]!;
-    const { rows, slots } = columns[step]!;
     let sum = right[pivot]!;
-    for (let i = 0; i < rows.length; i++) sum -= values[slots[i]!]! * right[rows[i]!]!;
+    for (let i = starts[step]!; i < starts[step + 1]!; i++) sum -= values[slots[i]!]! * right[rows[i]!]!;
     right[pivot] = sum / values[pivot]!;
   }
   return true;
