@@ -84,7 +84,7 @@ export interface Comparison {
 }
 
 /** Milliseconds for one operating point, ours and ngspice's, by the difference of a long and a short run. */
-export function compareWithNgspice(seed: number): Comparison {
+function compare(seed: number): Comparison {
   const elements = diodeNetwork(seed);
   const ngspiceMs = ((ngspiceS(elements, MANY) - ngspiceS(elements, FEW)) / (MANY - FEW)) * 1000;
   const circuit = prepareCircuit(elements);
@@ -93,3 +93,15 @@ export function compareWithNgspice(seed: number): Comparison {
   for (let round = 0; round < MANY; round++) circuit.run();
   return { oursMs: (performance.now() - start) / MANY, ngspiceMs };
 }
+
+/** Each network in a process of its own, as ngspice has: figures by seed. */
+export const compareWithNgspice = (seeds: readonly number[]): Comparison[] =>
+  seeds.map((seed) => {
+    const ran = spawnSync(process.execPath, ['--import', 'tsx', import.meta.filename, String(seed)], {
+      encoding: 'utf8',
+    });
+    return JSON.parse(ran.stdout) as Comparison;
+  });
+
+const alone = process.argv[1] === import.meta.filename ? Number(process.argv[2]) : null;
+if (alone !== null) console.log(JSON.stringify(compare(alone)));

@@ -122,6 +122,10 @@ export const GROMMETS: readonly Grommet[] = [
 /** Room around a bundle so that a connector's leads can still be drawn through (common practice, no source). */
 const DRAW_ROOM = 1.1;
 
-/** Smallest grommet that a bundle passes; null when it has to be split. */
-export const grommetFor = (bundleDiameterMm: number): Grommet | null =>
-  GROMMETS.find(({ boreMm }) => boreMm >= bundleDiameterMm * DRAW_ROOM - 1e-9) ?? null;
+/**
+ * Smallest grommet that a bundle passes; in a hole that is there already, the smallest that also fills it, as a hole can
+ * be made larger only. Null when the bundle has to be split.
+ */
+export const grommetFor = (bundleDiameterMm: number, inHoleMm = 0): Grommet | null =>
+  GROMMETS.find(({ boreMm, holeMm }) => boreMm >= bundleDiameterMm * DRAW_ROOM - 1e-9 && holeMm >= inHoleMm - 1e-9) ??
+  null;

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { countingIds, testTruck } from '../../demo/testUnit.ts';
+import { applied, furtherIds, testTruck } from '../../demo/testUnit.ts';
 import type { UnitBuilder } from '../../demo/unitBuilder.ts';
-import { applyToUnit } from '../body/index.ts';
-import { type Build, type Element, type Id, migrateBuild, type OperationDraft, type Wire } from '../build/index.ts';
+import { type Build, type Element, type Id, migrateBuild, type Wire } from '../build/index.ts';
 import FROZEN_VERSION_2 from '../build/testing/version2.json' with { type: 'json' };
 import {
   deriveFeeds,
@@ -22,18 +21,7 @@ import {
   unfusedLamps,
 } from './index.ts';
 
-const newId = (() => {
-  const next = countingIds();
-  return () => next().replace('-8000-', '-9000-');
-})();
-
-function applied(build: Build, drafts: readonly OperationDraft[]): Build {
-  return drafts.reduce((current, draft) => {
-    const result = applyToUnit(current, { ...draft, id: newId() }, { by: 'test', at: '2026-01-05T10:00:00.000Z' });
-    if (!result.ok) throw new Error(result.reason.message);
-    return result.value.build;
-  }, build);
-}
+const newId = furtherIds();
 
 const value = <T>(result: { ok: true; value: T } | { ok: false; reason: { message: string } }): T => {
   if (!result.ok) throw new Error(result.reason.message);
@@ -168,7 +156,7 @@ describe('a flasher', () => {
     value(
       planFlasher(
         unit.build,
-        { lampIds, control: { ...SWITCH, name: 'Strobe' }, slotId: null, ratingA: 5, name: 'Strobe' },
+        { lampIds, control: { ...SWITCH, name: 'Strobe' }, slotId: null, name: 'Strobe', patternId: 'quad' },
         newId,
       ),
     ),

@@ -2,7 +2,7 @@
 import type { Build, Element, SourceKind, Terminal, Wire } from '../build/index.ts';
 import { conductor, wireOuterMm } from '../units/index.ts';
 import { deriveFeeds } from './deriveFeeds.ts';
-import { SOURCE_NAMES } from './feedFigures.ts';
+import { sourceInText } from './slots.ts';
 
 export interface CutEnd {
   /** What it goes to, as the crew names it. */
@@ -86,6 +86,17 @@ function fittingOf(build: Build, element: Element, areaMm2: number): Omit<CutEnd
   }
 }
 
+/** Thickest wire that a fitting takes, mm2. Common practice, no source: 6.3 mm blades to 6, receiver blocks to 2.5. */
+const TAKES_MM2: { fits: RegExp; mostMm2: number }[] = [
+  { fits: /receiver block/, mostMm2: 2.5 },
+  { fits: /add-a-tap/, mostMm2: 4 },
+  { fits: /blade 6\.3/, mostMm2: 6 },
+];
+
+/** Thickest wire that a fitting of the cut list takes, mm2; infinity when it takes any. */
+export const takesMm2 = (fitting: string): number =>
+  TAKES_MM2.find(({ fits }) => fits.test(fitting))?.mostMm2 ?? Number.POSITIVE_INFINITY;
+
 /** What the terminals of a switch are for. */
 const SWITCH_PINS: Record<string, string> = { in: 'supply', out: 'load', lamp: 'ground of its light' };
 /** Relay terminals as they are stamped on it (DIN 72552, from memory). */
@@ -97,7 +108,7 @@ export function terminalName(build: Build, { elementId, terminal }: Terminal): s
   switch (element?.kind) {
     case 'tap': {
       const slot = build.slots[element.slotId];
-      return slot ? `${SOURCE_NAMES[slot.kind].toLowerCase()} ${slot.label}` : 'nothing';
+      return slot ? sourceInText(slot) : 'nothing';
     }
     case 'stud':
       return 'battery stud';

@@ -241,3 +241,28 @@ function reachesSource(build: Build, ends: ReadonlyMap<string, WireEnd[]>, from:
   };
   return walk(from);
 }
+
+/** A wire of a feed with its ends in walking order. A part is one place, but each pin of a connector is its own. */
+export interface OutwardWire {
+  wire: Wire;
+  near: string;
+  far: string;
+}
+
+export const placeKey = (build: Build, { elementId, terminal }: Terminal): string =>
+  build.elements[elementId]?.kind === 'connector' ? `${elementId} ${terminal.slice(1)}` : elementId;
+
+/** Wires in walking order, each with the end that the walk comes from first; `startKeys` are where it begins. */
+export function outward(build: Build, wires: readonly Wire[], startKeys: readonly string[]): OutwardWire[] {
+  const reached = new Set(startKeys);
+  return wires.map((wire) => {
+    const [from, to] = [placeKey(build, wire.from), placeKey(build, wire.to)];
+    const [near, far] = reached.has(from) ? [from, to] : [to, from];
+    reached.add(far);
+    return { wire, near, far };
+  });
+}
+
+/** The supply wires of a feed from its source outward. */
+export const outwardWires = (build: Build, feed: Feed): OutwardWire[] =>
+  outward(build, feed.wires, [feed.source?.id ?? feed.fuse.id]);

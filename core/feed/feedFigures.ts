@@ -1,18 +1,11 @@
 /** The figures of one feed, each with its reason: load, length, drop, and the chain of limits in series. */
-import type { Build, Element, FuseFamily, Id, Lamp, SourceKind } from '../build/index.ts';
+import type { Build, Element, FuseFamily, Id, Lamp } from '../build/index.ts';
 import { ampacityA, conductor } from '../units/index.ts';
 import { restingVoltageV, solveSetting } from './compileNetwork.ts';
 import type { Contact } from './conduct.ts';
-import type { Feed } from './deriveFeeds.ts';
-import { CONTINUOUS_PART, FAMILIES, fuseForLoadA, openingTime } from './fuses.ts';
-
-export const SOURCE_NAMES: Record<SourceKind, string> = {
-  slot: 'Slot',
-  prewire: 'Prewire',
-  upfitter: 'Factory switch',
-  pin: 'Pin',
-  ignition: 'Ignition take-off',
-};
+import { type Feed, outwardWires } from './deriveFeeds.ts';
+import { CONTINUOUS_PART, FAMILIES, fuseForLoadA, openingTime, SMALLEST_FUSE_A } from './fuses.ts';
+import { sourceName } from './slots.ts';
 
 /** Drop allowed from battery to the far lamp: 3 %, as ABYC E-11 asks for navigation lights (from memory). */
 export const DROP_BUDGET_PERCENT = 3;
@@ -51,23 +44,23 @@ export interface FeedFigures {
   weakest: Limit | null;
 }
 
+/** A feed with its figures. */
+export interface AssessedFeed {
+  feed: Feed;
+  figures: FeedFigures;
+}
+
 const round1 = (value: number) => Math.round(value * 10) / 10;
 
 /** Sum of a rated current over lamps. */
 export const ratedCurrentA = (build: Build, lamps: readonly Lamp[], load: 'averageA' | 'maximumA'): number =>
   lamps.reduce((sum, lamp) => sum + (build.models[lamp.modelKey]?.[load] ?? 0), 0);
 
-/** Wire from the fuse to each lamp, by walking the feed's own wires from the source outward. */
-function runLengths(feed: Feed): Map<Id, number> {
+/** Wire from the source to each part that the walk comes to, mm. */
+function runLengths(build: Build, feed: Feed): Map<string, number> {
   const reached = new Map<string, number>();
-  const start = feed.source?.id ?? feed.fuse.id;
-  reached.set(start, 0);
-  // Wires stand in walking order, so each one's near end is known before its far end.
-  for (const wire of feed.wires) {
-    const near = reached.has(wire.from.elementId) ? wire.from.elementId : wire.to.elementId;
-    const far = near === wire.from.elementId ? wire.to.elementId : wire.from.elementId;
+  for (const { wire, near, far } of outwardWires(build, feed))
     if (!reached.has(far)) reached.set(far, (reached.get(near) ?? 0) + wire.lengthMm);
-  }
   return reached;
 }
 
@@ -132,11 +125,11 @@ function limitsOf(build: Build, feed: Feed, loadA: number): Limit[] {
   const { source, slot, fuse } = feed;
   const common = { loadA, guardA: fuse.ratingA, wireIds: [] };
   if (slot) {
-    const { label, limitA, ownLoadA } = slot;
+    const { limitA, ownLoadA } = slot;
     limits.push({
       ...common,
       kind: 'slot',
-      name: `${SOURCE_NAMES[slot.kind]} ${label}`,
+      name: sourceName(slot),
       limitA: limitA - ownLoadA,
       reason: ownLoadA > 0 ? `${limitA} A less ${ownLoadA} A of its own` : `it carries ${limitA} A`,
       elementIds: source ? [source.id] : [],
@@ -207,32 +200,55 @@ function inrushOf(build: Build, lamps: readonly Lamp[]): number {
   }, 0);
 }
 
-/** Smallest rating that carries the steady load of lamps and does not open while filaments warm up; null when none does. */
-export function fuseForLamps(build: Build, lamps: readonly Lamp[], family: FuseFamily = 'blade'): number | null {
-  const maximumA = ratedCurrentA(build, lamps, 'maximumA');
+/** Smallest rating that is fitted, carries the steady load and does not open while filaments warm up; null when none. */
+export function fuseForLamps(
+  build: Build,
+  lamps: readonly Lamp[],
+  family: FuseFamily = 'blade',
+  besideA = 0,
+): number | null {
+  const maximumA = ratedCurrentA(build, lamps, 'maximumA') + besideA;
   const steady = fuseForLoadA(maximumA, family);
   if (steady === null) return null;
   const warmingA = Math.max(maximumA, inrushOf(build, lamps) * WARMING_PART);
   return (
     FAMILIES[family].ratingsA.find(
-      (ratingA) => ratingA >= steady && openingTime(family, ratingA, warmingA).notBeforeS >= WARMING_S - 1e-9,
+      (ratingA) =>
+        ratingA >= Math.max(steady, SMALLEST_FUSE_A) &&
+        openingTime(family, ratingA, warmingA).notBeforeS >= WARMING_S - 1e-9,
     ) ?? null
   );
+}
+
+/** What load resistors between a feed and ground draw beside the lamps, A. */
+function loadResistorsA(build: Build, feed: Feed): number {
+  const grounded = new Set(
+    Object.values(build.wires).flatMap(({ from, to }) =>
+      build.elements[to.elementId]?.kind === 'ground' ? [from.elementId] : [],
+    ),
+  );
+  const volts = restingVoltageV(build.electrics.systemVoltageV);
+  return feed.elementIds.reduce((sum, id) => {
+    const element = build.elements[id];
+    return element?.kind === 'resistor' && grounded.has(id) ? sum + volts / element.resistanceOhm : sum;
+  }, 0);
 }
 
 function fuseReason(feed: Feed, maximumA: number, inrushA: number, neededA: number | null): string {
   const family = FAMILIES[feed.fuse.family].name;
   if (neededA === null) return `${round1(maximumA)} A is more than a ${family} fuse carries; split the feed`;
   const load = `${round1(maximumA)} A lit / ${CONTINUOUS_PART} = ${round1(maximumA / CONTINUOUS_PART)} A`;
-  const cold =
-    neededA > (fuseForLoadA(maximumA, feed.fuse.family) ?? 0) ? `, cold filaments take ${Math.round(inrushA)} A` : '';
-  return `${load}${cold}, next ${family} ${neededA} A`;
+  const steadyA = Math.max(fuseForLoadA(maximumA, feed.fuse.family) ?? 0, SMALLEST_FUSE_A);
+  const cold = neededA > steadyA ? `, cold filaments take ${Math.round(inrushA)} A` : '';
+  const smallest = (fuseForLoadA(maximumA, feed.fuse.family) ?? 0) < SMALLEST_FUSE_A;
+  return `${load}${cold}, ${smallest && neededA === SMALLEST_FUSE_A ? 'smallest' : 'next'} ${family} ${neededA} A`;
 }
 
 /** Solves the feed with everything on it lit at its maximum, key on, and gathers its figures. */
 export function feedFigures(build: Build, feed: Feed): FeedFigures {
-  const averageA = ratedCurrentA(build, feed.lamps, 'averageA');
-  const maximumA = ratedCurrentA(build, feed.lamps, 'maximumA');
+  const besideA = loadResistorsA(build, feed);
+  const averageA = ratedCurrentA(build, feed.lamps, 'averageA') + besideA;
+  const maximumA = ratedCurrentA(build, feed.lamps, 'maximumA') + besideA;
   // Everything on that closes something; a flasher's factory way counts with the flasher off only where nothing else feeds it.
   const controlIds = new Set(
     [...feed.contacts, ...feed.groundContacts, ...feed.coilContacts].flatMap(({ control, whenOn }) =>
@@ -254,7 +270,7 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
   }
   const dropV = sourceV - farLampV;
   const inrushA = inrushOf(build, feed.lamps);
-  const fuseNeededA = fuseForLamps(build, feed.lamps, feed.fuse.family);
+  const fuseNeededA = fuseForLamps(build, feed.lamps, feed.fuse.family, besideA);
   const limits = limitsOf(build, feed, maximumA);
   const weakest = limits.reduce<Limit | null>(
     (least, each) => (least === null || each.limitA < least.limitA ? each : least),
@@ -263,7 +279,7 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
   return {
     averageA,
     maximumA,
-    longestRunMm: Math.max(0, ...runLengths(feed).values()),
+    longestRunMm: Math.max(0, ...runLengths(build, feed).values()),
     cutLengthMm: [...feed.wires, ...feed.groundWires].reduce((sum, wire) => sum + wire.lengthMm, 0),
     farLamp,
     farLampV,

@@ -118,11 +118,8 @@ export function fuseForLoadA(steadyA: number, family: FuseFamily = 'blade'): num
   return FAMILIES[family].ratingsA.find((ratingA) => ratingA >= steadyA / CONTINUOUS_PART - 1e-9) ?? null;
 }
 
-/** Nearest blade at or under a limit that still carries the load; null when the two leave no size. */
-export function fuseWithin(steadyA: number, limitA: number): number | null {
-  const least = fuseForLoadA(steadyA);
-  return least !== null && least <= limitA ? least : null;
-}
+/** Crews carry fuses from 3 A up; a smaller one opens from a lamp's inrush (common practice, no source). */
+export const SMALLEST_FUSE_A = 3;
 
 /** Resistance of a protection, from its drop at the rating (common practice, no source). */
 export const fuseResistanceOhm = (ratingA: number, family: FuseFamily = 'blade'): number =>

@@ -13,7 +13,10 @@ import {
 import { ok, type Result, refused } from '../result.ts';
 import { ampacityA, conductor } from '../units/index.ts';
 import { type Feed, ownParts } from './deriveFeeds.ts';
+import { fuseForLamps } from './feedFigures.ts';
 import { BLADE_FUSES } from './fuses.ts';
+import { sourceElement } from './planFeed.ts';
+import { joinFunction, newFunction } from './planFunction.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from './runs.ts';
 
 const terminal = (elementId: Id, name: string): Terminal => ({ elementId, terminal: name });
@@ -105,7 +108,7 @@ export function planLoomExtension(build: Build, wireId: Id, neededMm: number): O
 }
 
 export interface ChangeRefusal {
-  kind: 'notFed' | 'noRun';
+  kind: 'notFed' | 'noRun' | 'tooMuch';
   message: string;
 }
 
@@ -185,9 +188,10 @@ const isLampEnd = (build: Build, id: Id, loadIds: ReadonlySet<Id>, minus: readon
 export interface FlasherWish {
   lampIds: readonly Id[];
   control: { id: Id } | Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>;
+  /** Null takes power from the battery stud. */
   slotId: Id | null;
-  ratingA: number;
   name: string;
+  patternId: string;
 }
 
 /**
@@ -214,23 +218,15 @@ export function planFlasher(build: Build, wish: FlasherWish, newId: () => Id): R
     });
   const controlId = 'id' in wish.control ? wish.control.id : newId();
   const controls = 'id' in wish.control ? [] : [{ id: controlId, ...wish.control }];
-  const source: Element = wish.slotId
-    ? {
-        id: newId(),
-        kind: 'tap',
-        name: `Tap ${build.slots[wish.slotId]?.label ?? ''}`,
-        slotId: wish.slotId,
-        limitA: null,
-      }
-    : { id: newId(), kind: 'stud', name: 'Battery stud' };
-  const fuse: Element = {
-    id: newId(),
-    kind: 'fuse',
-    name: wish.name,
-    family: 'blade',
-    ratingA: wish.ratingA,
-    wanted: 'always',
-  };
+  const lamps = loads.map((load) => build.lamps[load.lampId]!);
+  const ratingA = fuseForLamps(build, lamps);
+  if (ratingA === null)
+    return refused({
+      kind: 'tooMuch',
+      message: 'These lamps draw more than one fuse carries. Flash fewer of them together.',
+    });
+  const source = sourceElement(wish.slotId ? build.slots[wish.slotId]! : null, ratingA, newId());
+  const fuse: Element = { id: newId(), kind: 'fuse', name: wish.name, family: 'blade', ratingA, wanted: 'always' };
   const elements: Element[] = [source, fuse];
   const wires: Wire[] = [likeWire(sample, newId(), terminal(source.id, 'out'), terminal(fuse.id, 'in'), TAP_LEAD_MM)];
   const moves: Extract<OperationDraft, { kind: 'moveWireEnds' }>['moves'] = [];
@@ -255,9 +251,11 @@ export function planFlasher(build: Build, wish: FlasherWish, newId: () => Id): R
       },
     );
   }
+  const functions = newFunction(build, { ...wish, controlId }, newId);
   return ok([
-    { kind: 'assignFeed', controls, elements, wires, functions: [] },
+    { kind: 'assignFeed', controls, elements, wires, functions },
     { kind: 'moveWireEnds', moves },
+    ...joinFunction(build, wish, lamps),
   ]);
 }
 

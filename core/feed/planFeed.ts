@@ -3,7 +3,7 @@
  * elements and wires. Runs go from the panel along the unit; lamps level with each other share a splice.
  */
 import {
-  applyOperation,
+  applyDrafts,
   type Build,
   type Control,
   type Element,
@@ -11,10 +11,9 @@ import {
   type FuseFamily,
   type Id,
   type Lamp,
-  type LightFunction,
-  type Operation,
   type OperationDraft,
   type Position,
+  type Slot,
   type Terminal,
   type Wire,
   type WireColour,
@@ -24,6 +23,7 @@ import { ampacityA, type Conductor, conductor, conductorsOf } from '../units/ind
 import { deriveFeeds, type Feed } from './deriveFeeds.ts';
 import { DROP_BUDGET_PERCENT, feedFigures, fuseForLamps, ratedCurrentA } from './feedFigures.ts';
 import { FAMILIES, fuseForLoadA } from './fuses.ts';
+import { joinFunction, newFunction } from './planFunction.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from './runs.ts';
 
 type NewControl = Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>;
@@ -54,8 +54,6 @@ type AssignFeed = Extract<OperationDraft, { kind: 'assignFeed' }>;
 
 /** Lamps within this along the unit share a splice. */
 const SAME_STATION_MM = 400;
-/** Crews carry blades from 3 A up; a smaller one opens from a lamp's inrush (common practice, no source). */
-const SMALLEST_FUSE_A = 3;
 /** Thinner wire does not outlive a working unit, whatever its current (common practice, no source). */
 const THINNEST_MM2 = 0.75;
 
@@ -123,6 +121,13 @@ const at = (element: Element, terminal: string): Terminal => ({ elementId: eleme
 /** An add-a-tap holder comes in these; the smallest that carries the fuse is taken (common practice, no source). */
 const TAP_LIMITS_A = [10, 15, 20, 30];
 
+/** Where power is taken: a slot, by an add-a-tap that carries the fuse where it is one of a panel, or the battery's stud. */
+export function sourceElement(slot: Slot | null, ratingA: number, id: Id): ElementOf<'tap' | 'stud'> {
+  if (!slot) return { id, kind: 'stud', name: 'Battery stud' };
+  const limitA = slot.kind === 'slot' ? (TAP_LIMITS_A.find((limit) => limit >= ratingA) ?? null) : null;
+  return { id, kind: 'tap', name: `Tap ${slot.label}`, slotId: slot.id, limitA };
+}
+
 /** From the source to the fuse; gives the fuse. */
 function writeSource(build: Build, draft: Draft, ratingA: number): ElementOf<'fuse'> {
   const { wish, newId } = draft;
@@ -136,10 +141,7 @@ function writeSource(build: Build, draft: Draft, ratingA: number): ElementOf<'fu
     draft.join(at(known, 'bus'), at(fuse, 'in'), TAP_LEAD_MM);
     return fuse;
   }
-  const limitA = slot?.kind === 'slot' ? (TAP_LIMITS_A.find((limit) => limit >= ratingA) ?? null) : null;
-  const source = slot
-    ? draft.add({ id: newId(), kind: 'tap', name: `Tap ${slot.label}`, slotId: slot.id, limitA } as const)
-    : draft.add({ id: newId(), kind: 'stud', name: 'Battery stud' } as const);
+  const source = draft.add(sourceElement(slot, ratingA, newId()));
   const fuse = fuseOf();
   draft.join(at(source, 'out'), at(fuse, 'in'), TAP_LEAD_MM);
   return fuse;
@@ -219,27 +221,15 @@ function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: number,
   const output = wish.receiverChannels === 0 ? receiverOutput(build, controlId) : null;
   writeRun(build, draft, output ?? writeControl(draft, writeSource(build, draft, ratingA), controlId));
 
-  const functions = Object.values(build.functions);
-  const known = functions.find((each) => each.controlId === controlId);
-  const lamps = wish.lampIds.map((id) => build.lamps[id]!);
-  const shows = Object.fromEntries(
-    lamps.map((lamp) => [lamp.id, { patternId: wish.patternId, phase: phaseFor(lamp) }]),
-  );
-  const priority = Math.min(999, functions.length + 1);
-  const made: LightFunction[] = known
-    ? []
-    : [{ id: newId(), name: wish.name, controlId, priority, levelPercent: 100, shows }];
+  const functions = newFunction(build, { ...wish, controlId }, newId);
   return {
     kind: 'assignFeed',
     controls: draft.controls,
     elements: draft.elements,
     wires: draft.wires,
-    functions: made,
+    functions,
   };
 }
-
-/** Left and right answer each other by default, as drivers expect of a pair. */
-const phaseFor = (lamp: Lamp): 'A' | 'B' => (lamp.position.yMm < 0 ? 'B' : 'A');
 
 export interface FeedRefusal {
   kind: 'noLamps' | 'tooMuch' | 'noWire' | 'refused';
@@ -264,22 +254,18 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
     });
   }
   const joined = joinedFeed(build, wish, maximumA);
-  const ratingA = joined ? joined.guardA : Math.max(needed, SMALLEST_FUSE_A);
+  const ratingA = joined ? joined.guardA : needed;
   // Ids are drawn once; only the gauge changes from try to try.
   const first = writeFeed(build, wish, conductorsOf(wish.table)[0]!.gauge, ratingA, newId);
   for (const size of conductorsOf(wish.table)) {
     if (size.areaMm2 < THINNEST_MM2 || ampacityA(size, { bundled: 3 }) < ratingA) continue;
     const assign: AssignFeed = { ...first, wires: first.wires.map((wire) => ({ ...wire, gauge: size.gauge })) };
     const drafts = [assign, ...(joined ? strengthened(joined, size) : []), ...joinFunction(build, wish, lamps)];
-    let tried = build;
-    for (const draft of drafts) {
-      const applied = applyOperation(tried, { ...draft, id: newId() } as Operation, { by: '', at: '' });
-      if (!applied.ok) return refused({ kind: 'refused', message: applied.reason.message });
-      tried = applied.value.build;
-    }
+    const tried = applyDrafts(build, drafts);
+    if (!tried.ok) return refused({ kind: 'refused', message: tried.reason.message });
     const fuseId = joined?.feed.fuse.id ?? assign.elements.find((element) => element.kind === 'fuse')!.id;
-    const feed = deriveFeeds(tried).find((each) => each.fuse.id === fuseId)!;
-    if (feedFigures(tried, feed).dropPercent <= DROP_BUDGET_PERCENT) return ok(drafts);
+    const feed = deriveFeeds(tried.value).find((each) => each.fuse.id === fuseId)!;
+    if (feedFigures(tried.value, feed).dropPercent <= DROP_BUDGET_PERCENT) return ok(drafts);
   }
   return refused({
     kind: 'noWire',
@@ -331,15 +317,4 @@ function strengthened({ feed, fuseA }: Joined, size: Conductor): OperationDraft[
         ]
       : []),
   ];
-}
-
-function joinFunction(build: Build, wish: FeedWish, lamps: readonly Lamp[]): OperationDraft[] {
-  const controlId = 'id' in wish.control ? wish.control.id : null;
-  const known = Object.values(build.functions).find((each) => each.controlId === controlId);
-  if (!known) return [];
-  return (['A', 'B'] as const).flatMap((phase): OperationDraft[] => {
-    const lampIds = lamps.filter((lamp) => phaseFor(lamp) === phase).map((lamp) => lamp.id);
-    if (lampIds.length === 0) return [];
-    return [{ kind: 'setPattern', functionId: known.id, lampIds, changes: { patternId: wish.patternId, phase } }];
-  });
 }

@@ -4,7 +4,7 @@
  */
 import { type Body, type Joint, type Pass, partUnder } from '../body/index.ts';
 import type { Build, Id, Lamp, OperationDraft, Position, RouteNode } from '../build/index.ts';
-import { GROMMETS, type Grommet } from './bundles.ts';
+import { grommetFor } from './bundles.ts';
 import { clearOf, wayRound, zonesNear } from './clearance.ts';
 import { distanceMm } from './routes.ts';
 import { legsMm } from './runs.ts';
@@ -15,6 +15,8 @@ const STATION_MM = 700;
 const TRUNK_PART = 0.22;
 /** A pass that takes more wire than this to reach the trunk is no help. */
 const MOST_LEAD_MM = 6000;
+/** A way through a wall this near to a station of the trunk is on the way to its lamps. */
+const WALL_REACH_MM = 800;
 /** Branches end this far inside the skin. */
 const INSIDE_MM = 60;
 /** Clips along a straight way are no farther apart than this on a drawing. */
@@ -51,20 +53,16 @@ function trunkHeight(lamps: readonly Lamp[], body: Body): number {
   return Math.round(Math.min(Math.max(lowest - 80, body.heightMm * 0.22), lowest + 200) / 10) * 10;
 }
 
-const asNode = (pass: Pass): Drafted => ({
-  name: pass.name,
-  position: pass.position,
-  pass: {
-    holeMm: pass.diameterMm,
-    boreMm: pass.kind === 'grommet' || pass.kind === 'plug' ? (grommetUnder(pass.diameterMm)?.boreMm ?? null) : null,
-    sealed: pass.kind === 'grommet' || pass.kind === 'plug',
-    wet: pass.wet,
-  },
-  jointId: null,
-});
-
-/** The largest grommet that sits in a hole of this size. */
-const grommetUnder = (holeMm: number): Grommet | undefined => GROMMETS.filter((each) => each.holeMm <= holeMm).at(-1);
+/** A pass as a point: a plug or grommet that is there has the bore of what fits its hole. */
+function asNode({ name, position, kind, diameterMm, wet }: Pass): Drafted {
+  const has = kind === 'hole' ? null : grommetFor(0, diameterMm);
+  return {
+    name,
+    position,
+    pass: { holeMm: has?.holeMm ?? diameterMm, boreMm: has?.boreMm ?? null, sealed: has !== null, wet },
+    jointId: null,
+  };
+}
 
 /** Gathers points and stretches; the same point asked for twice is one. */
 class Ways {
@@ -145,7 +143,9 @@ export function planRoutes(build: Build, body: Body, newId: () => Id): Operation
   const stations = stationsOf(lamps);
   const panelNode = ways.node(clip(build.fusePanel.name || 'Panel', panel.xMm, panel.yMm, panel.zMm));
   const trunkAt = (xMm: number): Position => ({ xMm, yMm: trunkY, zMm: trunkZ });
-  const pass = nearestPass(body, panel, trunkAt);
+  // A panel in a cab has a wall before it; a junction box on a drawbar has not.
+  const pass = body.hasEngine ? nearestPass(body, panel, trunkAt) : null;
+  const walls = new Set(pass ? [] : body.passes);
   const startX = pass?.position.xMm ?? panel.xMm;
   const start = ways.free(clip('Trunk', startX, trunkY, trunkZ));
   if (pass) {
@@ -163,6 +163,13 @@ export function planRoutes(build: Build, body: Body, newId: () => Id): Operation
       const at = ways.free(
         clip(`Trunk at ${(station.xMm / 1000).toFixed(1)} m`, station.xMm, trunkY, trunkZ, joint?.id ?? null),
       );
+      const wall = [...walls].find((each) => legsMm(each.position, at.position) <= WALL_REACH_MM);
+      if (wall) {
+        walls.delete(wall);
+        const through = ways.node(asNode(wall));
+        ways.run(from, through, 'Trunk');
+        from = through;
+      }
       ways.run(from, at, 'Trunk');
       from = at;
       branch(ways, body, station, at);

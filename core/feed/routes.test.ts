@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { countingIds, testTruck } from '../../demo/testUnit.ts';
+import { applied, countingIds, furtherIds, testTruck } from '../../demo/testUnit.ts';
 import { UnitBuilder } from '../../demo/unitBuilder.ts';
-import { applyToUnit, carriedBy } from '../body/index.ts';
-import type { Build, OperationDraft } from '../build/index.ts';
+import { carriedBy } from '../body/index.ts';
+import type { Build } from '../build/index.ts';
 import { bodyOf } from '../rules/index.ts';
 import {
   bundleMm,
@@ -21,18 +21,7 @@ import {
   throughNode,
 } from './index.ts';
 
-const newId = (() => {
-  const next = countingIds();
-  return () => next().replace('-8000-', '-9000-');
-})();
-
-function applied(build: Build, drafts: readonly OperationDraft[]): Build {
-  return drafts.reduce((current, draft) => {
-    const result = applyToUnit(current, { ...draft, id: newId() }, { by: 'test', at: '2026-01-05T10:00:00.000Z' });
-    if (!result.ok) throw new Error(result.reason.message);
-    return result.value.build;
-  }, build);
-}
+const newId = furtherIds();
 
 const SWITCH = { name: 'Warn', kind: 'switch', signal: null, ratingA: 10 } as const;
 

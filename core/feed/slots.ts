@@ -1,5 +1,5 @@
 /** What a fuse slot is, as its readings say. A slot that only looks empty may be prewired for an option. */
-import type { Slot, SlotWhen } from '../build/index.ts';
+import type { Slot, SlotWhen, SourceKind } from '../build/index.ts';
 
 /** Below this part of the system voltage a reading counts as dead: a healthy slot stands within a volt of the battery. */
 const LIVE_PART = 0.8;
@@ -25,3 +25,18 @@ export const SLOT_WHEN_WORDS: Record<SlotWhen, string> = {
 
 /** Amps the slot can still give beside what hangs on it already. */
 export const slotHeadroomA = (slot: Slot, takenA: number): number => slot.limitA - slot.ownLoadA - takenA;
+
+const SOURCE_NAMES: Record<SourceKind, string> = {
+  slot: 'Slot',
+  prewire: 'Prewire',
+  upfitter: 'Factory switch',
+  pin: 'Pin',
+  ignition: 'Ignition take-off',
+};
+
+/** A source as the crew names it: Slot 12, Pin 4. */
+export const sourceName = ({ kind, label }: Pick<Slot, 'kind' | 'label'>): string => `${SOURCE_NAMES[kind]} ${label}`;
+
+/** The same within a sentence. */
+export const sourceInText = (slot: Pick<Slot, 'kind' | 'label'>): string =>
+  `${SOURCE_NAMES[slot.kind].toLowerCase()} ${slot.label}`;

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { countingIds, testTruck } from '../../demo/testUnit.ts';
+import { applied, furtherIds, testTruck } from '../../demo/testUnit.ts';
 import type { UnitBuilder } from '../../demo/unitBuilder.ts';
-import { applyToUnit } from '../body/index.ts';
-import type { Build, Id, OperationDraft } from '../build/index.ts';
+import type { Build, Id } from '../build/index.ts';
 import {
   compileNetwork,
   deriveFeeds,
@@ -14,19 +13,7 @@ import {
   solveCircuit,
 } from './index.ts';
 
-const newId = (() => {
-  const next = countingIds();
-  // Apart from the ids that the unit builder counts out.
-  return () => next().replace('-8000-', '-9000-');
-})();
-
-function applied(build: Build, drafts: readonly OperationDraft[]): Build {
-  return drafts.reduce((current, draft) => {
-    const result = applyToUnit(current, { ...draft, id: newId() }, { by: 'test', at: '2026-01-05T10:00:00.000Z' });
-    if (!result.ok) throw new Error(result.reason.message);
-    return result.value.build;
-  }, build);
-}
+const newId = furtherIds();
 
 /** Filament lamps on a stop feed and on a turn feed; one lamp more of the turn feed grounded where it sits. */
 function rack(): { build: Build; stop: Id; turn: Id; plain: Id } {

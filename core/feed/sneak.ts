@@ -8,6 +8,7 @@ import { endsOf } from './circuit.ts';
 import { isLive, type StateSolver, stateSolver } from './compileNetwork.ts';
 import { conduct } from './conduct.ts';
 import { deriveFeeds, type Feed } from './deriveFeeds.ts';
+import { sourceInText } from './slots.ts';
 
 export interface SneakPath {
   lamp: Lamp;
@@ -50,7 +51,7 @@ function nameOf(build: Build, id: Id): string | null {
   const element = build.elements[id];
   switch (element?.kind) {
     case 'tap':
-      return `slot ${build.slots[element.slotId]?.label ?? '?'}`;
+      return build.slots[element.slotId] ? sourceInText(build.slots[element.slotId]!) : 'a slot';
     case 'lampLoad':
       return build.lamps[element.lampId]?.tag ?? 'lamp';
     case 'switch':

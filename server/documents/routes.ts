@@ -1,16 +1,17 @@
-import type { FastifyInstance } from 'fastify';
+import type { FastifyInstance, FastifyReply } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import Papa from 'papaparse';
 import { Piscina } from 'piscina';
 import * as z from 'zod';
 import { cutList, solveSetting, spiceDeck } from '../../core/feed/index.ts';
 import { drawingDxf, drawingSvg, drillTemplate, PAPERS, templateJobs } from '../../core/place/index.ts';
-import { assess, bodyOf } from '../../core/rules/index.ts';
-import { boughtQuantity, PART_GROUP_NAMES, partsList } from '../../core/work/index.ts';
+import { bodyOf } from '../../core/rules/index.ts';
 import { EVERYONE } from '../auth/plugin.ts';
 import { ApiError } from '../errors.ts';
 import type { ShelfService } from '../shelf/service.ts';
 import type { UnitsService } from '../units/service.ts';
+import { feedDiagramSvg } from './feedDiagramPdf.ts';
+import { isWorkbook, sheetsOf } from './tables.ts';
 import type { DocumentTask, Makers } from './worker.ts';
 
 const WORKER_IDLE_MS = 60_000;
@@ -36,14 +37,19 @@ export async function documentRoutes(
     pool.run({ name, request } as DocumentTask);
   const options = { config: { access: EVERYONE }, schema: { params: z.object({ id: z.uuid() }) } };
 
+  const PDF = 'application/pdf';
+  /** Pages open in the browser; everything else is saved. */
+  const send = (reply: FastifyReply, type: string, name: string, content: Uint8Array | string) =>
+    reply
+      .type(type)
+      .header('content-disposition', `${type === PDF ? 'inline' : 'attachment'}; filename="${name}"`)
+      .send(typeof content === 'string' ? content : Buffer.from(content));
+
   app.get('/api/units/:id/card.pdf', options, async (request, reply) => {
     const { id, build } = await units.get(request.params.id);
     const address = `${request.protocol}://${request.headers.host}/unit/${id}`;
     const bytes = await make('operatorCardPdf', { build, address, printedAt: now() });
-    return reply
-      .type('application/pdf')
-      .header('content-disposition', `inline; filename="${build.unit.tag}-operator-card.pdf"`)
-      .send(Buffer.from(bytes));
+    return send(reply, PDF, `${build.unit.tag}-operator-card.pdf`, bytes);
   });
 
   app.get(
@@ -52,42 +58,24 @@ export async function documentRoutes(
     async (request, reply) => {
       const { build } = await units.get(request.params.id);
       const bytes = await make('tapeSheetPdf', { build, unit: request.query.unit, printedAt: now() });
-      return reply
-        .type('application/pdf')
-        .header('content-disposition', `inline; filename="${build.unit.tag}-tape.pdf"`)
-        .send(Buffer.from(bytes));
+      return send(reply, PDF, `${build.unit.tag}-tape.pdf`, bytes);
     },
   );
 
-  app.get('/api/units/:id/cut-list.csv', options, async (request, reply) => {
-    const { build } = await units.get(request.params.id);
-    const rows = cutList(build).map(({ tag, feed, gauge, colour, lengthMm, from, end, shrinkMm }) => ({
-      wire: tag,
-      feed,
-      gauge,
-      colour,
-      length_mm: lengthMm,
-      from: from.to,
-      from_fitting: from.fitting,
-      from_strip_mm: from.stripMm,
-      to: end.to,
-      to_fitting: end.fitting,
-      to_strip_mm: end.stripMm,
-      shrink_mm: shrinkMm,
-    }));
-    return reply
-      .type('text/csv; charset=utf-8')
-      .header('content-disposition', `attachment; filename="${build.unit.tag}-cut-list.csv"`)
-      .send(Papa.unparse(rows, { newline: '\r\n', escapeFormulae: true }));
-  });
-
   app.get('/api/units/:id/wire-labels.pdf', options, async (request, reply) => {
     const { build } = await units.get(request.params.id);
-    const bytes = await make('wireLabelsPdf', { build });
-    return reply
-      .type('application/pdf')
-      .header('content-disposition', `inline; filename="${build.unit.tag}-wire-labels.pdf"`)
-      .send(Buffer.from(bytes));
+    return send(reply, PDF, `${build.unit.tag}-wire-labels.pdf`, await make('wireLabelsPdf', { build }));
+  });
+
+  app.get('/api/units/:id/feed-diagram.pdf', options, async (request, reply) => {
+    const { build } = await units.get(request.params.id);
+    const bytes = await make('feedDiagramPdf', { build, printedAt: now() });
+    return send(reply, PDF, `${build.unit.tag}-feed-diagram.pdf`, bytes);
+  });
+
+  app.get('/api/units/:id/feed-diagram.svg', options, async (request, reply) => {
+    const { build } = await units.get(request.params.id);
+    return send(reply, 'image/svg+xml', `${build.unit.tag}-feed-diagram.svg`, feedDiagramSvg(build));
   });
 
   app.get('/api/units/:id/netlist.cir', options, async (request, reply) => {
@@ -98,10 +86,30 @@ export async function documentRoutes(
       cutList(build).map((line) => [line.wireId, `${line.tag}: ${line.from.to} to ${line.end.to}`]),
     );
     for (const element of Object.values(build.elements)) labels.set(element.id, element.name || element.kind);
-    return reply
-      .type('text/plain; charset=utf-8')
-      .header('content-disposition', `attachment; filename="${build.unit.tag}.cir"`)
-      .send(spiceDeck(`${build.unit.tag}, key on, every control on, average draw`, network, labels));
+    const deck = spiceDeck(`${build.unit.tag}, key on, every control on, average draw`, network, labels);
+    return send(reply, 'text/plain; charset=utf-8', `${build.unit.tag}.cir`, deck);
+  });
+
+  const tableOptions = {
+    config: { access: EVERYONE },
+    schema: {
+      params: z.object({ id: z.uuid(), table: z.string().regex(/^[a-z-]{2,20}$/), format: z.enum(['csv', 'xlsx']) }),
+    },
+  };
+  app.get('/api/units/:id/:table.:format', tableOptions, async (request, reply) => {
+    const { id, table, format } = request.params;
+    const { build } = await units.get(id);
+    const pricesMarks = new Map((await shelf.list()).map((entry) => [entry.model.key, entry.priceMarks]));
+    const [sheet] = sheetsOf(table, { build, pricesMarks });
+    if (!sheet || (format === 'csv' && isWorkbook(table))) throw new ApiError('NOT_FOUND');
+    const name = `${build.unit.tag}-${table}.${format}`;
+    if (format === 'xlsx') {
+      const bytes = await make('workbookXlsx', { name: table, build, pricesMarks });
+      return send(reply, 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', name, bytes);
+    }
+    const { columns, rows } = sheet;
+    const csv = Papa.unparse({ fields: [...columns], data: rows }, { newline: '\r\n', escapeFormulae: true });
+    return send(reply, 'text/csv; charset=utf-8', name, csv);
   });
 
   const templateOptions = {
@@ -122,30 +130,9 @@ export async function documentRoutes(
     const all = jobKey === 'all' && format === 'pdf';
     if (!job && !all) throw new ApiError('NOT_FOUND');
     const name = `${build.unit.tag}-${jobKey}.${format}`;
-    reply.header('content-disposition', `${format === 'pdf' ? 'inline' : 'attachment'}; filename="${name}"`);
-    if (format === 'svg') return reply.type('image/svg+xml').send(drawingSvg(drillTemplate(build, job!)));
-    if (format === 'dxf') return reply.type('image/vnd.dxf').send(drawingDxf(drillTemplate(build, job!)));
+    if (format === 'svg') return send(reply, 'image/svg+xml', name, drawingSvg(drillTemplate(build, job!)));
+    if (format === 'dxf') return send(reply, 'image/vnd.dxf', name, drawingDxf(drillTemplate(build, job!)));
     const paper = PAPERS.find((each) => each.name === request.query.paper)!;
-    const bytes = await make('drillTemplatesPdf', { build, paper, jobKey: all ? null : jobKey });
-    return reply.type('application/pdf').send(Buffer.from(bytes));
-  });
-
-  app.get('/api/units/:id/parts.csv', options, async (request, reply) => {
-    const { build } = await units.get(request.params.id);
-    const prices = new Map((await shelf.list()).map((entry) => [entry.model.key, entry.priceMarks]));
-    const rows = partsList(build, assess(build).feeds).map((line) => ({
-      group: PART_GROUP_NAMES[line.group],
-      part: line.name,
-      number: prices.has(line.key) ? line.key : '',
-      quantity: boughtQuantity(line),
-      unit: line.unit,
-      use: line.use,
-      price_marks: prices.get(line.key) ?? '',
-      note: line.missing ? line.reason : '',
-    }));
-    return reply
-      .type('text/csv; charset=utf-8')
-      .header('content-disposition', `attachment; filename="${build.unit.tag}-parts.csv"`)
-      .send(Papa.unparse(rows, { newline: '\r\n', escapeFormulae: true }));
+    return send(reply, PDF, name, await make('drillTemplatesPdf', { build, paper, jobKey: all ? null : jobKey }));
   });
 }

@@ -1,20 +1,30 @@
-import { DownloadOutlined, PrinterOutlined } from '@ant-design/icons';
+import { DownloadOutlined, PlusOutlined, PrinterOutlined } from '@ant-design/icons';
+import { Dropdown } from 'antd';
 import { useMemo } from 'react';
-import { cutList, wireOrder } from '../../../core/feed/index.ts';
+import { cutList, planDiode, planPlug, wireOrder } from '../../../core/feed/index.ts';
 import { formatLength } from '../../../core/units/index.ts';
 import { WIRE } from '../../app/tokens.ts';
 import { useUnit } from '../useUnit.ts';
+import { FileLinks } from './FileLinks.tsx';
+
+const FILES = [
+  { href: 'cut-list.csv', words: 'CSV', Icon: DownloadOutlined },
+  { href: 'wire-labels.pdf', words: 'Labels', Icon: PrinterOutlined },
+  { href: 'purchase.xlsx', words: 'To buy', Icon: DownloadOutlined },
+  { href: 'netlist.cir', words: 'SPICE', Icon: DownloadOutlined },
+];
+
+/** Parts that go into a wire. */
+const PUT_IN = [
+  { key: 'plug', name: 'Plug', label: 'Put a sealed plug in, near its far end', plan: planPlug },
+  { key: 'diode', name: 'Diode', label: 'Put a diode in, near its start', plan: planDiode },
+];
 
 /** Every wire to cut, with both ends and how they are made, and the files that go to the bench. */
 export function CutListView() {
-  const { id, build, preferences } = useUnit();
+  const { build, preferences, mayEdit, act } = useUnit();
   const lines = useMemo(() => cutList(build), [build]);
   const order = useMemo(() => wireOrder(lines), [lines]);
-  const files = [
-    { href: `cut-list.csv`, words: 'CSV', Icon: DownloadOutlined },
-    { href: `wire-labels.pdf`, words: 'Labels', Icon: PrinterOutlined },
-    { href: `netlist.cir`, words: 'SPICE netlist', Icon: DownloadOutlined },
-  ];
   return (
     <section className="cut-list" aria-label="Cut list" tabIndex={0}>
       <header>
@@ -29,13 +39,7 @@ export function CutListView() {
             </span>
           ))}
         </span>
-        <span className="files">
-          {files.map(({ href, words, Icon }) => (
-            <a key={href} href={`/api/units/${id}/${href}`}>
-              <Icon aria-hidden /> {words}
-            </a>
-          ))}
-        </span>
+        <FileLinks files={FILES} />
       </header>
       {lines.length === 0 ? (
         <p className="empty">No wires yet: make a feed, and its wires are listed here.</p>
@@ -52,6 +56,7 @@ export function CutListView() {
               <th>To</th>
               <th className="right">Strip</th>
               <th className="right">Shrink</th>
+              {mayEdit && <th aria-label="Put a part in" />}
             </tr>
           </thead>
           <tbody>
@@ -75,6 +80,24 @@ export function CutListView() {
                   </td>,
                 ])}
                 <td className="right mono">{line.shrinkMm}</td>
+                {mayEdit && (
+                  <td className="right">
+                    <Dropdown
+                      trigger={['click']}
+                      menu={{
+                        items: PUT_IN.map(({ key, label }) => ({ key, label })),
+                        onClick: ({ key }) => {
+                          const part = PUT_IN.find((each) => each.key === key)!;
+                          act(...part.plan(build, line.wireId, `${part.name} ${line.tag}`));
+                        },
+                      }}
+                    >
+                      <button type="button" className="put-in" aria-label={`Put a part into ${line.tag}`}>
+                        <PlusOutlined aria-hidden />
+                      </button>
+                    </Dropdown>
+                  </td>
+                )}
               </tr>
             ))}
           </tbody>

@@ -1,23 +1,16 @@
 import { Button, Input, Popconfirm, Select } from 'antd';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { WireColour } from '../../../core/build/index.ts';
-import {
-  BLADE_FUSES,
-  deriveFeeds,
-  ownParts,
-  planGroundSwitch,
-  planOwnGround,
-  SLOT_WHEN_WORDS,
-  shortFigures,
-  slotWhen,
-} from '../../../core/feed/index.ts';
+import type { AssessedFeed } from '../../../core/feed/index.ts';
+import { deriveFeeds, ownParts } from '../../../core/feed/index.ts';
 import { tagList } from '../../../core/place/index.ts';
-import type { AssessedFeed } from '../../../core/rules/index.ts';
 import { conductorsOf } from '../../../core/units/index.ts';
-import { newId } from '../../app/ids.ts';
-import { useApp, useAppDispatch } from '../../app/store.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
+import { FeedChanges } from './FeedChanges.tsx';
+import { FuseRow, GroundRow, SourceRows } from './FeedRows.tsx';
+import { ShortLine } from './ShortLine.tsx';
 
 export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
   const { build, mayEdit, act } = useUnit();
@@ -71,21 +64,7 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
           </b>
         </div>
       </div>
-      {feed.source?.kind === 'tap' && (
-        <div className="form-row">
-          <span>From slot</span>
-          <Select
-            aria-label="Slot"
-            disabled={!mayEdit}
-            value={feed.source.slotId}
-            onChange={(slotId) => act({ kind: 'retapSlot', elementId: feed.source!.id, slotId })}
-            options={Object.values(build.slots).map((slot) => ({
-              value: slot.id,
-              label: `${slot.label}, ${slot.feeds || 'spare'}, ${SLOT_WHEN_WORDS[slotWhen(slot, build.electrics.systemVoltageV)]}`,
-            }))}
-          />
-        </div>
-      )}
+      <SourceRows assessed={assessed} />
       <div className="form-row">
         <span>Live</span>
         <Select
@@ -99,16 +78,7 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
           ]}
         />
       </div>
-      <div className="form-row">
-        <span>Fuse</span>
-        <Select
-          aria-label="Fuse"
-          disabled={!mayEdit}
-          value={feed.fuse.ratingA}
-          onChange={(ratingA) => act({ kind: 'editFuse', elementId: feed.fuse.id, changes: { ratingA } })}
-          options={BLADE_FUSES.map((fuse) => ({ value: fuse.ratingA, label: `${fuse.ratingA} A, ${fuse.colour}` }))}
-        />
-      </div>
+      <FuseRow assessed={assessed} />
       <p className="why">{figures.fuseReason}.</p>
       <div className="form-row">
         <span>Wire</span>
@@ -139,71 +109,8 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
       <ShortLine assessed={assessed} />
       <h3>Chain of limits</h3>
       <Limits assessed={assessed} />
+      {mayEdit && <FeedChanges key={feed.fuse.id} assessed={assessed} />}
     </section>
-  );
-}
-
-const METAL = 'metal';
-const NEW_SWITCH = 'new';
-
-/** How the lamps of a feed come to ground: on the metal where they sit, or back through a switch. */
-function GroundRow({ assessed: { feed } }: { assessed: AssessedFeed }) {
-  const { build, mayEdit, act } = useUnit();
-  const selection = useApp((state) => state.unit.selection);
-  // A part of the feed may be chosen on the sheet; without one, all of it.
-  const part = feed.lamps.filter((lamp) => selection.includes(lamp.id));
-  const lamps = part.length > 0 ? part : feed.lamps;
-  const lampIds = lamps.map((lamp) => lamp.id);
-  const through = feed.groundContacts[0]?.control;
-  const others = Object.values(build.controls).filter(
-    (control) => control.kind !== 'signal' && control.id !== through?.id,
-  );
-  const choose = (value: string) => {
-    if (value === through?.id) return;
-    if (value === METAL) return act(...planOwnGround(build, lampIds, newId));
-    const control =
-      value === NEW_SWITCH
-        ? { name: `${feed.fuse.name} ground`.slice(0, 40), kind: 'switch' as const, signal: null, ratingA: 10 }
-        : { id: value };
-    const planned = planGroundSwitch(build, lampIds, control, newId);
-    if (planned.ok) act(...planned.value);
-  };
-  return (
-    <div className="form-row">
-      <span>Ground</span>
-      <Select
-        aria-label={`Ground of ${tagList(lamps.map((lamp) => lamp.tag))}`}
-        disabled={!mayEdit}
-        value={through?.id ?? METAL}
-        onChange={choose}
-        options={[
-          { value: METAL, label: 'metal where each lamp sits' },
-          ...(through ? [{ value: through.id, label: `through ${through.name}` }] : []),
-          ...others.map((control) => ({ value: control.id, label: `through ${control.name}, on the ground side` })),
-          { value: NEW_SWITCH, label: 'through a new switch, on the ground side' },
-        ]}
-      />
-    </div>
-  );
-}
-
-/** What a chafed wire at the far lamp would do. */
-function ShortLine({ assessed: { feed, figures } }: { assessed: AssessedFeed }) {
-  const { build } = useUnit();
-  const short = useMemo(
-    () => (figures.farLamp ? shortFigures(build, feed, figures.farLamp.id) : null),
-    [build, feed, figures.farLamp],
-  );
-  if (!short || !figures.farLamp) return null;
-  const opens = Number.isFinite(short.opensByS);
-  return (
-    <p className={opens && short.opensByS <= 5 ? 'why' : 'why state caution'}>
-      A short at {figures.farLamp.tag} draws <b className="mono">{short.currentA.toFixed(0)} A</b>;{' '}
-      {opens
-        ? `the ${feed.fuse.ratingA} A fuse opens within ${short.opensByS} s`
-        : `the ${feed.fuse.ratingA} A fuse may never open`}{' '}
-      (ISO 8820-3 gates, from memory).
-    </p>
   );
 }
 
@@ -245,7 +152,7 @@ function Limits({ assessed: { feed, figures } }: { assessed: AssessedFeed }) {
   return (
     <ul className="limits">
       {figures.limits.map((limit) => {
-        const weak = limit.limitA < feed.fuse.ratingA;
+        const weak = limit.limitA < limit.guardA;
         return (
           <li key={limit.name} title={limit.reason} className={weak ? 'weak' : limit.kind === 'fuse' ? 'fuse' : ''}>
             <span>{limit.name}</span>

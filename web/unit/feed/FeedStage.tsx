@@ -1,9 +1,14 @@
+import { DownloadOutlined, PrinterOutlined } from '@ant-design/icons';
+import { App } from 'antd';
 import { useCallback, useMemo, useState } from 'react';
-import type { Id } from '../../../core/build/index.ts';
-import { unfedLamps } from '../../../core/feed/index.ts';
+import type { ZoneKind } from '../../../core/body/index.ts';
+import type { Id, Position } from '../../../core/build/index.ts';
+import { bundlesOf, CLEARANCE_MM, runWays, unfedLamps } from '../../../core/feed/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
+import type { SheetLayout } from '../../sheet/layout.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
+import { type WayChoice, WaysLayer } from '../../sheet/WaysLayer.tsx';
 import { Findings } from '../Findings.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
@@ -11,20 +16,40 @@ import { BatteryView } from './BatteryView.tsx';
 import { CutListView } from './CutListView.tsx';
 import { FeedDiagram } from './FeedDiagram.tsx';
 import { FeedPanel } from './FeedPanel.tsx';
+import { FileLinks } from './FileLinks.tsx';
+import { JointsView } from './JointsView.tsx';
 import { NewFeed } from './NewFeed.tsx';
+import { WaysPanel } from './WaysPanel.tsx';
 
 const VIEWS = [
   { key: 'diagram', words: 'Diagram' },
+  { key: 'ways', words: 'Ways' },
+  { key: 'joints', words: 'Joints' },
   { key: 'cuts', words: 'Cut list' },
   { key: 'battery', words: 'Battery' },
 ] as const;
 
+const WAY_FILES = [{ href: 'bundles.csv', words: 'Bundle list', Icon: DownloadOutlined }];
+const DIAGRAM_FILES = [
+  { href: 'feed-diagram.pdf', words: 'Print', Icon: PrinterOutlined },
+  { href: 'feed-diagram.svg', words: 'SVG', Icon: DownloadOutlined },
+];
+
+/** Findings about how wires run. */
+const WAY_CODES: ReadonlySet<string> = new Set(['M14', 'M15', 'M16', 'M20', 'M21']);
+/** Zones that wires keep clear of. */
+const HARMFUL: ReadonlySet<ZoneKind> = new Set(Object.keys(CLEARANCE_MM) as ZoneKind[]);
+/** Lamps stand back while ways are drawn. */
+const UNLIT: ReadonlyMap<Id, number> = new Map();
+
 export function FeedStage() {
-  const { build, body, overview, preferences, mayEdit } = useUnit();
+  const { build, body, overview, preferences, mayEdit, act } = useUnit();
   const selection = useApp((state) => state.unit.selection);
   const feedId = useApp((state) => state.unit.feedId);
   const dispatch = useAppDispatch();
+  const { message } = App.useApp();
   const [making, setMaking] = useState(false);
+  const [way, setWay] = useState<WayChoice | null>(null);
   const [view, setView] = useState<(typeof VIEWS)[number]['key']>('diagram');
   const feeds = overview?.feeds ?? [];
   const chosen = feeds.find(({ feed }) => feed.fuse.id === feedId);
@@ -37,6 +62,7 @@ export function FeedStage() {
     },
     [dispatch, feeds],
   );
+  const selectLamp = useCallback((id: Id) => select([id]), [select]);
   const choose = useCallback(
     (id: Id | null) => {
       dispatch(unitActions.feedChosen(id));
@@ -48,6 +74,24 @@ export function FeedStage() {
   );
   const findings = (overview?.findings ?? []).filter((finding) => finding.place.feedIds.length > 0);
   const shown = chosen ? findings.filter((finding) => finding.place.feedIds.includes(chosen.feed.fuse.id)) : findings;
+  const ways = useMemo(() => (view === 'ways' ? runWays(build, body) : []), [view, build, body]);
+  const bundles = useMemo(() => (view === 'ways' ? bundlesOf(build, body, ways) : []), [view, build, body, ways]);
+  const wayFindings = (overview?.findings ?? []).filter((finding) => WAY_CODES.has(finding.code));
+  const movePoint = useCallback(
+    (nodeId: Id, position: Position) => act({ kind: 'editRouteNode', nodeId, changes: { position } }),
+    [act],
+  );
+  const nodes = useMemo(() => Object.values(build.routeNodes), [build.routeNodes]);
+  const drawWays = (layout: SheetLayout) => (
+    <WaysLayer
+      layout={layout}
+      nodes={nodes}
+      bundles={bundles}
+      chosen={way}
+      onChoose={setWay}
+      onMove={mayEdit ? movePoint : undefined}
+    />
+  );
   const startMaking = () => {
     choose(null);
     dispatch(unitActions.selected(unfed.map((lamp) => lamp.id).filter((id) => selection.includes(id))));
@@ -56,28 +100,60 @@ export function FeedStage() {
 
   return (
     <div className="split feed">
-      <div className="field-stack with-bar">
+      <div className={view === 'ways' ? 'field-stack with-bar whole' : 'field-stack with-bar'}>
         <nav className="field-tabs" aria-label="Views of the circuit">
           {VIEWS.map(({ key, words }) => (
             <button key={key} type="button" aria-pressed={view === key} onClick={() => setView(key)}>
               {words}
             </button>
           ))}
+          {view === 'diagram' && feeds.length > 0 && <FileLinks files={DIAGRAM_FILES} />}
+          {view === 'ways' && bundles.length > 0 && <FileLinks files={WAY_FILES} />}
         </nav>
-        {view === 'diagram' && <FeedDiagram feeds={feeds} findings={findings} chosenId={feedId} onChoose={choose} />}
+        {view === 'diagram' && (
+          <FeedDiagram
+            feeds={feeds}
+            findings={findings}
+            chosenId={feedId}
+            selection={selection}
+            onChoose={choose}
+            onLamp={selectLamp}
+            onRefused={message.info}
+          />
+        )}
+        {view === 'joints' && <JointsView />}
         {view === 'cuts' && <CutListView />}
         {view === 'battery' && <BatteryView />}
-        <Sheet
-          body={body}
-          build={build}
-          unit={preferences.length}
-          selection={selection}
-          onSelect={select}
-          form="strip"
-        />
+        {view === 'ways' ? (
+          <Sheet
+            body={body}
+            build={build}
+            unit={preferences.length}
+            selection={selection}
+            onSelect={select}
+            form="compact"
+            brightness={UNLIT}
+            zones={HARMFUL}
+            layer={drawWays}
+          />
+        ) : (
+          <Sheet
+            body={body}
+            build={build}
+            unit={preferences.length}
+            selection={selection}
+            onSelect={select}
+            form="strip"
+          />
+        )}
       </div>
       <aside className="panel" aria-label="Feed">
-        {making ? (
+        {view === 'ways' ? (
+          <>
+            <WaysPanel ways={ways} bundles={bundles} chosen={way} onChoose={setWay} />
+            <Findings findings={wayFindings} empty="The ways hold." />
+          </>
+        ) : making ? (
           <NewFeed
             unfed={unfed}
             onClose={() => setMaking(false)}

@@ -1,39 +1,49 @@
 import { CloseOutlined } from '@ant-design/icons';
-import { Alert, Button, Form, Input, InputNumber, Radio, Select, Switch } from 'antd';
+import { Alert, Button, Form, Input, Radio, Select, Switch } from 'antd';
 import { useState } from 'react';
-import { type Lamp, type Signal, WireColour } from '../../../core/build/index.ts';
-import { planFeed, ratedCurrentA, SLOT_WHEN_WORDS, slotHeadroomA, slotWhen } from '../../../core/feed/index.ts';
+import { applyDrafts, FuseFamily, type Lamp, type OperationDraft, WireColour } from '../../../core/build/index.ts';
+import {
+  CREW_COLOURS,
+  FAMILIES,
+  planFeed,
+  planFuseBlock,
+  ratedCurrentA,
+  SIGNAL_COLOURS,
+} from '../../../core/feed/index.ts';
 import { PATTERNS } from '../../../core/flash/index.ts';
 import { compareTags } from '../../../core/place/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
-import { slotsInOrder } from '../survey/FusePanel.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
+import { ControlFields } from './ControlFields.tsx';
+import {
+  type ControlValues,
+  chosenSignal,
+  isSpareChannel,
+  NEW_RECEIVER,
+  usualControl,
+  wishedChannels,
+  wishedControl,
+} from './controls.ts';
+import { BATTERY, bestSource, NEW_BLOCK, sourceOptions, supplyBlocks, usualWanted } from './sources.ts';
 
-interface Values {
+interface Values extends ControlValues {
   name: string;
   source: string;
-  control: string;
-  controlName: string;
-  controlRatingA: number;
+  family: FuseFamily;
   relay: boolean;
   wanted: 'always' | 'ignition';
   colour: WireColour;
   patternId: string;
 }
 
-const BATTERY = 'battery';
-const SIGNAL_NAMES: Record<Signal, string> = {
-  running: 'Running lights',
-  brake: 'Brake',
-  left: 'Left turn',
-  right: 'Right turn',
-  reverse: 'Reverse',
-};
 const RELAY_A = 30;
+/** Above this a switch is worn by its lamps sooner than by its use (common practice, no source). */
+const RELAY_ADVISED_A = 8;
+const BLOCK = { name: 'Fuse block', ways: 6, mainA: 40 };
 
-/** These lamps, from that slot, by this control: fuse and wire are worked out from them. */
+/** These lamps, from that source, by this control: fuse and wire are worked out from them. */
 export function NewFeed({
   unfed,
   onClose,
@@ -47,49 +57,47 @@ export function NewFeed({
   const selection = useApp((state) => state.unit.selection);
   const dispatch = useAppDispatch();
   const [form] = Form.useForm<Values>();
-  const control = Form.useWatch('control', form);
+  const control = Form.useWatch('control', form) ?? '';
   const source = Form.useWatch('source', form);
   const relay = Form.useWatch('relay', form);
   const chosen = unfed.filter((lamp) => selection.includes(lamp.id));
   const maximumA = ratedCurrentA(build, chosen, 'maximumA');
-  const slots = slotsInOrder(build.slots);
-  const whenOf = (slotId: string) =>
-    build.slots[slotId] ? slotWhen(build.slots[slotId], build.electrics.systemVoltageV) : 'always';
-  const wantedFor = (slotId: string) => (whenOf(slotId) === 'ignition' ? 'ignition' : 'always');
-  const taken = (slotId: string) =>
-    (overview?.feeds ?? [])
-      .filter(({ feed }) => feed.slot?.id === slotId)
-      .reduce((sum, { figures }) => sum + figures.maximumA, 0);
+  const feeds = overview?.feeds ?? [];
   // Chosen once, when the form opens.
-  const [best] = useState(
-    () =>
-      slots.find(
-        (slot) =>
-          slot.feeds === '' &&
-          ['always', 'ignition'].includes(slotWhen(slot, build.electrics.systemVoltageV)) &&
-          slotHeadroomA(slot, taken(slot.id)) >= maximumA / 0.8,
-      )?.id ?? BATTERY,
-  );
-  const known = Object.values(build.controls);
-  const isNew = control === 'new-switch' || control === 'new-channel';
+  const [best] = useState(() => bestSource(build, feeds, maximumA));
   const [refusal, setRefusal] = useState('');
+  // A channel of a receiver that is there has its power and its fuse with it.
+  const joins = isSpareChannel(build, control);
+  const usualColour = (of: string): WireColour => {
+    const signal = chosenSignal(build, of);
+    return (signal && SIGNAL_COLOURS[signal]) ?? CREW_COLOURS[0]!;
+  };
 
   const finish = (values: Values) => {
-    const slot = build.slots[values.source];
+    const block = values.source === NEW_BLOCK ? planFuseBlock({ ...BLOCK, table: preferences.wire }, newId) : null;
+    const before: OperationDraft[] = block?.operations ?? [];
+    const known = supplyBlocks(build).find((each) => each.id === values.source);
     const wish = {
       name: values.name,
-      slotId: slot?.id ?? null,
+      slotId: build.slots[values.source]?.id ?? null,
+      blockId: block?.blockId ?? known?.id ?? null,
       lampIds: chosen.map((lamp) => lamp.id),
-      control: wishedControl(values, known.length),
-      relayRatingA: values.relay ? RELAY_A : null,
+      control: wishedControl(values),
+      receiverChannels: wishedChannels(build, values),
+      relayRatingA: values.relay && values.control !== NEW_RECEIVER ? RELAY_A : null,
+      family: values.family,
       wanted: values.wanted,
       table: preferences.wire,
       colour: values.colour,
       patternId: values.patternId,
     } as const;
-    const planned = planFeed(build, wish, newId);
+    const standing = applyDrafts(build, before);
+    const planned = standing.ok ? planFeed(standing.value, wish, newId) : standing;
     if (!planned.ok) return setRefusal(planned.reason.message);
-    if (!act(...planned.value)) return;
+    const label: OperationDraft[] = joins
+      ? [{ kind: 'editControl', controlId: values.control, changes: { name: values.controlName } }]
+      : [];
+    if (!act(...before, ...planned.value, ...label)) return;
     const first = planned.value[0];
     const fuse = first?.kind === 'assignFeed' ? first.elements.find((element) => element.kind === 'fuse') : undefined;
     if (fuse) onMade(fuse.id);
@@ -103,7 +111,7 @@ export function NewFeed({
         <div>
           <h2>New feed</h2>
           <span className="muted mono">
-            {chosen.length} lamps, {maximumA.toFixed(2)} A all lit
+            {chosen.length} {chosen.length === 1 ? 'lamp' : 'lamps'}, {maximumA.toFixed(2)} A all lit
           </span>
         </div>
         <Button type="text" aria-label="Close" icon={<CloseOutlined />} onClick={onClose} />
@@ -135,12 +143,11 @@ export function NewFeed({
         initialValues={{
           name: '',
           source: best,
-          control: known[0]?.id ?? 'new-switch',
-          controlName: '',
-          controlRatingA: 10,
+          family: 'blade',
+          ...usualControl(build),
           relay: false,
-          wanted: wantedFor(best),
-          colour: 'orange',
+          wanted: usualWanted(build, best),
+          colour: usualColour(usualControl(build).control),
           patternId: 'steady',
         }}
         onFinish={finish}
@@ -148,74 +155,59 @@ export function NewFeed({
         <Form.Item
           label="Name"
           name="name"
-          rules={[{ required: true, message: 'Name what it does: Corners, Scene left …' }]}
+          rules={[{ required: true, whitespace: true, message: 'Name what it does: Corners, Scene left …' }]}
         >
           <Input maxLength={40} placeholder="Corners" />
         </Form.Item>
-        <Form.Item label="Power from" name="source">
-          <Select
-            aria-label="Power from"
-            onChange={(value: string) => form.setFieldValue('wanted', wantedFor(value))}
-            options={[
-              { value: BATTERY, label: 'Battery, through its own fuse' },
-              ...slots.map((slot) => ({
-                value: slot.id,
-                label: `Slot ${slot.label}: ${slot.reservedFor ? `kept for ${slot.reservedFor}` : slot.feeds || 'spare'}, ${SLOT_WHEN_WORDS[slotWhen(slot, build.electrics.systemVoltageV)]}, ${Math.max(0, slotHeadroomA(slot, taken(slot.id))).toFixed(1)} A free`,
-              })),
-            ]}
-          />
-        </Form.Item>
-        <Form.Item label="Should be live" name="wanted">
-          <Radio.Group
-            optionType="button"
-            options={[
-              { value: 'always', label: 'always' },
-              { value: 'ignition', label: 'with the key' },
-            ]}
-          />
-        </Form.Item>
-        <Form.Item label="Switched by" name="control">
-          <Select
-            aria-label="Switched by"
-            options={[
-              ...known.map((each) => ({ value: each.id, label: each.name })),
-              { value: 'new-switch', label: 'A new switch …' },
-              { value: 'new-channel', label: 'A new remote channel …' },
-              ...(Object.keys(SIGNAL_NAMES) as Signal[])
-                .filter((signal) => !known.some((each) => each.signal === signal))
-                .map((signal) => ({
-                  value: `signal-${signal}`,
-                  label: `The unit's own: ${SIGNAL_NAMES[signal].toLowerCase()}`,
-                })),
-            ]}
-          />
-        </Form.Item>
-        {isNew && (
-          <div className="two">
-            <Form.Item
-              label="Its label"
-              name="controlName"
-              rules={[{ required: true, message: 'What is written on it?' }]}
-            >
-              <Input maxLength={40} placeholder="Warn" />
+        <ControlFields onChange={(of) => form.setFieldValue('colour', usualColour(of))} />
+        {joins ? (
+          <p className="why">Its power and fuse come with the receiver; both are made larger where it takes more.</p>
+        ) : (
+          <>
+            <Form.Item label="Power from" name="source">
+              <Select
+                aria-label="Power from"
+                onChange={(value: string) => form.setFieldValue('wanted', usualWanted(build, value))}
+                options={sourceOptions(build, feeds)}
+              />
             </Form.Item>
-            <Form.Item label="Rated, A" name="controlRatingA">
-              <InputNumber min={0.5} max={200} />
-            </Form.Item>
-          </div>
+            <div className="two">
+              <Form.Item label="Should be live" name="wanted">
+                <Radio.Group
+                  optionType="button"
+                  options={[
+                    { value: 'always', label: 'always' },
+                    { value: 'ignition', label: 'with key' },
+                  ]}
+                />
+              </Form.Item>
+              <Form.Item label="Protection" name="family">
+                <Select
+                  aria-label="Protection"
+                  options={FuseFamily.options.map((family) => ({ value: family, label: FAMILIES[family].name }))}
+                />
+              </Form.Item>
+            </div>
+            {control !== NEW_RECEIVER && (
+              <Form.Item
+                colon={false}
+                label={`Relay ${RELAY_A} A`}
+                name="relay"
+                valuePropName="checked"
+                layout="horizontal"
+                help={!relay && maximumA > RELAY_ADVISED_A ? 'Advised: few switches carry this for long.' : undefined}
+              >
+                <Switch />
+              </Form.Item>
+            )}
+          </>
         )}
-        <Form.Item
-          label={`Relay ${RELAY_A} A`}
-          name="relay"
-          valuePropName="checked"
-          layout="horizontal"
-          help={!relay && maximumA > 8 ? 'Advised: few switches carry this for long.' : undefined}
-        >
-          <Switch />
-        </Form.Item>
         <div className="two">
           <Form.Item label="Wire colour" name="colour">
-            <Select options={WireColour.options.map((colour) => ({ value: colour, label: colour }))} />
+            <Select
+              aria-label="Wire colour"
+              options={WireColour.options.map((colour) => ({ value: colour, label: colour }))}
+            />
           </Form.Item>
           <Form.Item label="Pattern" name="patternId">
             <Select
@@ -225,7 +217,7 @@ export function NewFeed({
           </Form.Item>
         </div>
         {refusal && <Alert type="warning" title={refusal} />}
-        {source === BATTERY && <p className="why">The fuse sits within a hand's width of the battery.</p>}
+        {source === BATTERY && !joins && <p className="why">The fuse sits within a hand's width of the battery.</p>}
         <Button type="primary" htmlType="submit" block disabled={chosen.length === 0}>
           {chosen.length === 0 ? 'Choose lamps first' : 'Make the feed'}
         </Button>
@@ -233,26 +225,4 @@ export function NewFeed({
       <p className="caution-line">Disconnect or pull the fuse before joining.</p>
     </section>
   );
-}
-
-function wishedControl(values: Values, count: number) {
-  if (values.control === 'new-switch')
-    return {
-      name: values.controlName || `Switch ${count + 1}`,
-      kind: 'switch' as const,
-      signal: null,
-      ratingA: values.controlRatingA,
-    };
-  if (values.control === 'new-channel')
-    return {
-      name: values.controlName || `Channel ${count + 1}`,
-      kind: 'channel' as const,
-      signal: null,
-      ratingA: values.controlRatingA,
-    };
-  if (values.control.startsWith('signal-')) {
-    const signal = values.control.slice('signal-'.length) as Signal;
-    return { name: SIGNAL_NAMES[signal], kind: 'signal' as const, signal, ratingA: null };
-  }
-  return { id: values.control };
 }

@@ -1,0 +1,2 @@
+export * from './lowerBound.ts';
+export * from './schedule.ts';

@@ -1,0 +1,63 @@
+/** Where a feed can take its power, with what is left there. */
+
+import type { Build, Id } from '../../../core/build/index.ts';
+import type { AssessedFeed } from '../../../core/feed/index.ts';
+import { SLOT_WHEN_WORDS, slotHeadroomA, slotWhen, sourceName } from '../../../core/feed/index.ts';
+import { slotsInOrder } from '../survey/FusePanel.tsx';
+
+export const BATTERY = 'battery';
+export const NEW_BLOCK = 'new-block';
+
+const takenA = (feeds: readonly AssessedFeed[], slotId: Id): number =>
+  feeds.filter(({ feed }) => feed.slot?.id === slotId).reduce((sum, { figures }) => sum + figures.maximumA, 0);
+
+/** Blocks that power comes from: a ground bus is one too, but ends at metal. */
+export const supplyBlocks = (build: Build) =>
+  Object.values(build.elements).flatMap((element) =>
+    element.kind === 'block' &&
+    Object.values(build.wires).some(
+      ({ from, to }) => to.elementId === element.id && build.elements[from.elementId]?.kind === 'fuse',
+    )
+      ? [element]
+      : [],
+  );
+
+/** What can be chosen from; `wholeFuses` leaves blocks out, for what brings a fuse of its own. */
+export function sourceOptions(build: Build, feeds: readonly AssessedFeed[], { wholeFuses = false } = {}) {
+  const { systemVoltageV } = build.electrics;
+  const slots = slotsInOrder(build.slots).map((slot) => ({
+    value: slot.id,
+    label: `${sourceName(slot)}: ${slot.reservedFor ? `kept for ${slot.reservedFor}` : slot.feeds || 'spare'}, ${SLOT_WHEN_WORDS[slotWhen(slot, systemVoltageV)]}, ${Math.max(0, slotHeadroomA(slot, takenA(feeds, slot.id))).toFixed(1)} A free`,
+  }));
+  return [
+    {
+      label: 'Battery',
+      options: [
+        { value: BATTERY, label: 'Battery, through its own fuse' },
+        ...(wholeFuses
+          ? []
+          : [
+              ...supplyBlocks(build).map((block) => ({ value: block.id, label: `Fuse block: ${block.name}` })),
+              { value: NEW_BLOCK, label: 'A new fuse block at the panel' },
+            ]),
+      ],
+    },
+    { label: "The unit's own", options: slots },
+  ].filter((group) => group.options.length > 0);
+}
+
+/** The slot to offer first: spare, live, with room for the load at four fifths of its limit; else the battery. */
+export function bestSource(build: Build, feeds: readonly AssessedFeed[], maximumA: number): string {
+  const spare = slotsInOrder(build.slots).find(
+    (slot) =>
+      slot.feeds === '' &&
+      ['always', 'ignition'].includes(slotWhen(slot, build.electrics.systemVoltageV)) &&
+      slotHeadroomA(slot, takenA(feeds, slot.id)) >= maximumA / 0.8,
+  );
+  return spare?.id ?? BATTERY;
+}
+
+export const usualWanted = (build: Build, sourceId: string): 'always' | 'ignition' => {
+  const slot = build.slots[sourceId];
+  return slot && slotWhen(slot, build.electrics.systemVoltageV) === 'ignition' ? 'ignition' : 'always';
+};
