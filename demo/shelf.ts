@@ -28,12 +28,23 @@ interface Given {
   pullN?: number;
   /** The base is the ground: no ground lead. */
   baseGround?: boolean;
+  peakCd?: number;
   months: number;
   price: number;
   onHand: number;
 }
 
 const FLASHING: ReadonlySet<LampKind> = new Set(['bar', 'beacon', 'strobe', 'plow', 'magnet']);
+
+/** What a lamp can flash by itself, in the order of its own sheet: kinds differ, and so do their numbers. */
+const BUILT_IN: Partial<Record<LampKind, readonly string[]>> = {
+  bar: ['steady', 'single', 'double', 'triple', 'quad', 'six', 'quick', 'long-short', 'ladder', 'five', 'slow-double'],
+  strobe: ['quad', 'double', 'single', 'triple', 'five', 'quick', 'six', 'steady', 'slow-double', 'eight', 'two-tone'],
+  beacon: ['rotor', 'single', 'double', 'slow-rotor', 'quad', 'slow-single', 'steady'],
+  plow: ['turn'],
+  magnet: ['single', 'double', 'rotor', 'quad'],
+  modulator: ['burst-steady', 'slow-single', 'wide-single', 'slow-double', 'quick', 'double'],
+};
 
 function leadsOf(given: Given): LampModel['leads'] {
   const leads: LampModel['leads'] = [
@@ -75,10 +86,23 @@ function entry(given: Given): ShelfEntry {
       magnetPullN: given.pullN ?? null,
       kitContents: given.kit ?? ['lamp', 'gasket', 'screws'],
       soldApart: given.apart ? [{ partKey: given.apart[0], name: given.apart[1], needed: true }] : [],
-      programming: given.programming ?? (FLASHING.has(given.kind) ? 'touch' : 'none'),
+      programming: given.programming ?? (FLASHING.has(given.kind) ? 'dial' : 'none'),
+      patterns: builtIn(given),
+      remembers: given.programming !== 'dial',
+      canSync: FLASHING.has(given.kind) && (given.heads ?? 1) >= 4,
+      peakCd: given.peakCd ?? PEAK_CD[given.kind] ?? null,
       warrantyMonths: given.months,
     },
   };
+}
+
+/** Intensity on the axis while lit, of the size that such lamps have. */
+const PEAK_CD: Partial<Record<LampKind, number>> = { bar: 2400, strobe: 900, beacon: 1300, plow: 400, magnet: 700 };
+
+function builtIn({ kind, light, programming }: Given): LampModel['patterns'] {
+  if (programming === 'none' && kind === 'beacon') return [{ number: 1, patternId: 'slow-rotor' }];
+  const ids = light === 'filament' ? [] : (BUILT_IN[kind] ?? []);
+  return ids.map((patternId, index) => ({ number: index + 1, patternId }));
 }
 
 const WARNING: LightColour[] = ['amber', 'white', 'red', 'blue', 'green'];
@@ -96,6 +120,7 @@ export const SHELF: ShelfEntry[] = [
     mount: ['bracket', 9, 4],
     apart: bracketPair,
     kit: ['bar', 'feet', 'bolts'],
+    programming: 'touch',
     kg: 7.4,
     months: 36,
     price: 412,
@@ -246,10 +271,11 @@ export const SHELF: ShelfEntry[] = [
     mount: ['grommet', 28, 3],
     apart: ['corner-mount-kit', 'Corner mount kit'],
     kit: ['lamp', 'gasket'],
+    programming: 'touch',
     kg: 0.2,
     months: 60,
     price: 58,
-    onHand: 9,
+    onHand: 3,
   }),
   entry({
     key: 'ST-0302',
@@ -276,6 +302,7 @@ export const SHELF: ShelfEntry[] = [
     heads: 3,
     mount: ['screw', 3.2, 2],
     kit: ['lamp', 'gasket', 'screws'],
+    programming: 'touch',
     kg: 0.08,
     months: 60,
     price: 33,
@@ -622,6 +649,23 @@ export const SHELF: ShelfEntry[] = [
     months: 36,
     price: 38,
     onHand: 10,
+  }),
+  entry({
+    key: 'FA-0101',
+    name: 'Tail lamp it came with, filament 21 W',
+    kind: 'factory',
+    colours: ['red', 'amber'],
+    size: [150, 110, 60],
+    amps: [1.7, 2.1],
+    light: 'filament',
+    voltage: [11, 14.5],
+    mount: ['stud', 6.5, 2],
+    kit: ['lamp'],
+    sealing: 'IP54',
+    kg: 0.5,
+    months: 0,
+    price: 0,
+    onHand: 0,
   }),
   entry({
     key: 'FL-0703',

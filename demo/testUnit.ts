@@ -1,3 +1,5 @@
+import { applyToUnit } from '../core/body/index.ts';
+import type { Build, OperationDraft } from '../core/build/index.ts';
 import { UnitBuilder } from './unitBuilder.ts';
 
 /** Ids that count up, so that a failing test reads the same twice. Version 7 in shape, as the schema wants. */
@@ -5,6 +7,23 @@ export function countingIds(): () => string {
   let count = 0;
   return () => `01900000-0000-7000-8000-${String(++count).padStart(12, '0')}`;
 }
+
+/** Ids apart from those that a unit builder counts out, for what a test adds afterwards. */
+export function furtherIds(): () => string {
+  const next = countingIds();
+  return () => next().replace('-8000-', '-9000-');
+}
+
+const operationId = furtherIds();
+
+/** The build after operations in order; throws what one of them is refused for. */
+export const applied = (build: Build, drafts: readonly OperationDraft[]): Build =>
+  drafts.reduce((current, draft) => {
+    const stamp = { by: 'test', at: '2026-01-05T10:00:00.000Z' };
+    const result = applyToUnit(current, { ...draft, id: operationId() }, stamp);
+    if (!result.ok) throw new Error(result.reason.message);
+    return result.value.build;
+  }, build);
 
 /** A small surveyed truck for tests: four slots of every kind, nothing placed. */
 export function testTruck(): UnitBuilder {

@@ -12,9 +12,24 @@ import {
   type Position,
   type Slot,
   type SourceKind,
+  type Wire,
 } from '../core/build/index.ts';
-import { type FeedWish, planFeed, planGroundSwitch } from '../core/feed/index.ts';
+import {
+  deriveFeeds,
+  type FeedWish,
+  feedFigures,
+  planFeed,
+  planFlasher,
+  planGroundSwitch,
+  planLengths,
+  planRoutes,
+  planThickerWire,
+  runWays,
+} from '../core/feed/index.ts';
 import { placeLampOperation, roundedPosition, usualLamps } from '../core/place/index.ts';
+import type { Result } from '../core/result.ts';
+import { assess } from '../core/rules/index.ts';
+import { jobSteps } from '../core/steps/index.ts';
 import { modelByKey } from './shelf.ts';
 
 export interface SlotGiven {
@@ -191,15 +206,63 @@ export class UnitBuilder {
       },
       this.newId,
     );
-    if (!planned.ok) throw new Error(`${this.build.unit.tag}, ${given.name}: ${planned.reason.message}`);
-    for (const draft of planned.value) this.apply(draft);
-    return this;
+    return this.planned(given.name, planned);
+  }
+
+  relabelled(name: string, to: string): this {
+    return this.apply({ kind: 'editControl', controlId: this.controlId(name), changes: { name: to } });
   }
 
   /** Brings the grounds of lamps back through a switch. */
   groundSwitch(tags: string, control: Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>): this {
-    const planned = planGroundSwitch(this.build, this.ids(tags), control, this.newId);
-    if (!planned.ok) throw new Error(`${this.build.unit.tag}: ${planned.reason.message}`);
+    return this.planned('ground switch', planGroundSwitch(this.build, this.ids(tags), control, this.newId));
+  }
+
+  /** Passes lamps that are fed already through flashers, on a supply of their own. */
+  flashers(given: { tags: string; slot: string; control: string; name: string; pattern: string }): this {
+    const slot = Object.values(this.build.slots).find((each) => each.label === given.slot);
+    if (!slot) throw new Error(`${this.build.unit.tag} has no slot ${given.slot}`);
+    const wish = {
+      lampIds: this.ids(given.tags),
+      control: { id: this.controlId(given.control) },
+      slotId: slot.id,
+      name: given.name,
+      patternId: given.pattern,
+    };
+    return this.planned(given.name, planFlasher(this.build, wish, this.newId));
+  }
+
+  /** Lays first ways and cuts every wire to them. */
+  routed(): this {
+    const ways = planRoutes(this.build, this.body, this.newId);
+    if (ways) this.apply(ways);
+    const lengths = planLengths(this.build, runWays(this.build, this.body));
+    return lengths ? this.apply(lengths) : this;
+  }
+
+  /** Thicker wire wherever a run loses too much. */
+  thickened(): this {
+    for (const feed of deriveFeeds(this.build)) {
+      const { dropV, dropBudgetV } = feedFigures(this.build, feed);
+      if (dropV <= dropBudgetV) continue;
+      for (const draft of planThickerWire(this.build, feed.fuse.id)?.operations ?? []) this.apply(draft);
+    }
+    return this;
+  }
+
+  /** The wire between two parts of the circuit, by their names. */
+  wireBetween(from: string, to: string): Wire {
+    const named = (id: Id) => this.build.elements[id]?.name;
+    const wire = Object.values(this.build.wires).find(
+      (each) => named(each.from.elementId) === from && named(each.to.elementId) === to,
+    );
+    if (!wire) throw new Error(`${this.build.unit.tag} has no wire from ${from} to ${to}`);
+    return wire;
+  }
+
+  /** Performs what a plan asks for. */
+  planned(what: string, planned: Result<OperationDraft[], { message: string }>): this {
+    if (!planned.ok) throw new Error(`${this.build.unit.tag}, ${what}: ${planned.reason.message}`);
     for (const draft of planned.value) this.apply(draft);
     return this;
   }
@@ -208,17 +271,37 @@ export class UnitBuilder {
     const shows = Object.fromEntries(
       this.ids(tags).map((id) => [
         id,
-        { patternId: pattern, phase: this.build.lamps[id]!.position.yMm < 0 ? ('B' as const) : ('A' as const) },
+        {
+          patternId: pattern,
+          phase: this.build.lamps[id]!.position.yMm < 0 ? ('B' as const) : ('A' as const),
+          shiftMs: 0,
+        },
       ]),
     );
     return this.apply({
       kind: 'addFunction',
-      function: { id: this.newId(), name, controlId: this.controlId(control), priority, levelPercent, shows },
+      function: {
+        id: this.newId(),
+        name,
+        controlId: this.controlId(control),
+        priority,
+        levelPercent,
+        nightPercent: levelPercent,
+        modulator: null,
+        shows,
+      },
     });
   }
 
-  ticks(keys: string[]): this {
-    for (const stepKey of keys) this.apply({ kind: 'tickStep', stepKey, done: true });
+  /** Ticks steps; with a pace, minutes are written down as that part of what was estimated. */
+  ticks(keys: string[], pace: number | null = null): this {
+    const estimated = new Map(
+      jobSteps(this.build, assess(this.build).feeds).map((step) => [step.key, step.minutes] as const),
+    );
+    for (const stepKey of keys) {
+      const minutes = pace === null ? null : Math.round((estimated.get(stepKey) ?? 0) * pace);
+      this.apply({ kind: 'tickStep', stepKey, done: true, minutes });
+    }
     return this;
   }
 }

@@ -95,14 +95,14 @@ describe('our own patterns', () => {
   it('phase B is half a period behind phase A', () => {
     const quad = patternById('quad');
     for (let timeS = 0; timeS < 0.5; timeS += 0.013)
-      expect(levelAt(quad, 'B', timeS + 0.25)).toBe(levelAt(quad, 'A', timeS));
+      expect(levelAt(quad, 0.25, timeS + 0.25)).toBe(levelAt(quad, 0, timeS));
   });
 
   it('drawn pulses say the same as the level at each moment', () => {
     const pattern = patternById('long-short');
-    const drawn = pulsesIn(pattern, 'B', 2);
+    const drawn = pulsesIn(pattern, 0.5, 2);
     for (let timeS = 0.003; timeS < 2; timeS += 0.017) {
-      expect(drawn.some((pulse) => timeS >= pulse.startS && timeS < pulse.endS)).toBe(levelAt(pattern, 'B', timeS) > 0);
+      expect(drawn.some((pulse) => timeS >= pulse.startS && timeS < pulse.endS)).toBe(levelAt(pattern, 0.5, timeS) > 0);
     }
   });
 

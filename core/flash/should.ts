@@ -2,8 +2,8 @@
  * What each lamp should show for one setting of the controls: of the functions that are on, the one with the highest
  * priority has the lamp. This is the design's word, not the circuit's (that is core/feed) nor the meter's.
  */
-import type { Build, Id, Lamp, LightFunction, Show } from '../build/index.ts';
-import { levelAt, type Pattern, patternById, pulsesIn } from './patterns.ts';
+import type { Build, Id, Lamp, LightColour, LightFunction, Show } from '../build/index.ts';
+import { colourAt, drawnIn, levelAt, offsetS, type Pattern, patternOf } from './patterns.ts';
 
 export interface LampShow {
   lamp: Lamp;
@@ -19,7 +19,11 @@ export const byPriority = (build: Build): LightFunction[] =>
   Object.values(build.functions).sort((a, b) => a.priority - b.priority || a.name.localeCompare(b.name));
 
 /** Lamp id -> what it shows. Lamps missing from the map are dark. */
-export function showsFor(build: Build, controlIds: ReadonlySet<Id>): Map<Id, LampShow> {
+export function showsFor(
+  build: Build,
+  controlIds: ReadonlySet<Id>,
+  { night = false }: { night?: boolean } = {},
+): Map<Id, LampShow> {
   const shows = new Map<Id, LampShow>();
   for (const each of byPriority(build)) {
     if (!controlIds.has(each.controlId)) continue;
@@ -30,31 +34,41 @@ export function showsFor(build: Build, controlIds: ReadonlySet<Id>): Map<Id, Lam
         lamp,
         function: each,
         show,
-        pattern: patternById(show.patternId),
-        level: each.levelPercent / 100,
+        pattern: patternOf(build, show.patternId),
+        level: (night ? each.nightPercent : each.levelPercent) / 100,
       });
     }
   }
   return shows;
 }
 
-/** Brightness of a lamp at a moment, 0 to 1. */
-export const brightnessAt = (show: LampShow, timeS: number): number =>
-  show.level * levelAt(show.pattern, show.show.phase, timeS);
+/** Brightness of a lamp at a moment, 0 to 1. Time runs from when its control came on, for what bursts first. */
+export function brightnessAt({ level, pattern, show, function: each }: LampShow, timeS: number): number {
+  if (each.modulator && timeS >= each.modulator.burstS) return level;
+  return level * levelAt(pattern, offsetS(pattern, show), timeS);
+}
+
+/** Colour that a lamp shows at a moment. */
+export const shownColour = ({ lamp, pattern, show }: LampShow, timeS: number): LightColour =>
+  colourAt(pattern, offsetS(pattern, show), timeS) ?? lamp.colour;
 
 export interface CurrentTrace {
   /** Steps: from this time on, this current. */
   steps: { timeS: number; currentA: number }[];
   peakA: number;
   meanA: number;
+  /** Should lamps that nothing keeps in step come to light all at once, A. */
+  worstA: number;
 }
 
 /** Current over time of lamps that draw their maximum while lit, over a window. */
 export function currentTrace(build: Build, shows: Iterable<LampShow>, untilS: number): CurrentTrace {
   const edges = new Map<number, number>();
+  let worstA = 0;
   for (const { lamp, pattern, show, level } of shows) {
     const maximumA = (build.models[lamp.modelKey]?.maximumA ?? 0) * level;
-    for (const pulse of pulsesIn(pattern, show.phase, untilS)) {
+    worstA += maximumA * Math.max(...pattern.pulses.map((pulse) => pulse.level));
+    for (const pulse of drawnIn(pattern, offsetS(pattern, show), untilS)) {
       const [start, end] = [Math.round(pulse.startS * 1e6), Math.round(pulse.endS * 1e6)];
       edges.set(start, (edges.get(start) ?? 0) + maximumA * pulse.level);
       edges.set(end, (edges.get(end) ?? 0) - maximumA * pulse.level);
@@ -71,7 +85,7 @@ export function currentTrace(build: Build, shows: Iterable<LampShow>, untilS: nu
     if (time < untilS * 1e6) steps.push({ timeS: time / 1e6, currentA });
     charge += currentA * Math.max(0, (next - time) / 1e6);
   });
-  return { steps, peakA: Math.max(0, ...steps.map((step) => step.currentA)), meanA: charge / untilS };
+  return { steps, peakA: Math.max(0, ...steps.map((step) => step.currentA)), meanA: charge / untilS, worstA };
 }
 
 /** The sentence beside the score: "Warn amber on T1 L4 R4; Scene on L5 R5." Empty when all is dark. */

@@ -1,13 +1,13 @@
 /**
- * The proving walk of one unit: a stop for each control, with what should light (the design), what the meter will show
- * (the circuit solved), and what was read. Nothing counts as proved while a stop is unread.
+ * The stops of the proving walk: for each setting what should light (the design), what the meter will show (the circuit
+ * solved), and what was read. Nothing counts as proved while a stop is unread.
  */
 import type { Build, Control, Id, Lamp, Reading } from '../build/index.ts';
-import { type ElementState, restingVoltageV, solveSetting } from '../feed/index.ts';
+import { type AssessedFeed, conduct, type ElementState, restingVoltageV, solveSetting } from '../feed/index.ts';
 import { type LampShow, showsFor } from '../flash/index.ts';
 import { compareTags } from '../place/index.ts';
-import type { AssessedFeed } from '../rules/index.ts';
 import { type Expected, expectAmps, expectVolts, explainVerdict, judge, type Verdict } from './judge.ts';
+import { provingWalk, type WalkStep } from './walk.ts';
 
 export interface ReadingPoint {
   /** Stable key for the form field. */
@@ -23,8 +23,9 @@ export interface ReadingPoint {
   explanation: string;
 }
 
-export interface ProvingStop {
-  control: Control;
+export interface ProvingStop extends WalkStep {
+  /** The controls that are on, as one word. */
+  key: string;
   shows: LampShow[];
   /** Lamps that should light but that the circuit leaves dark in this setting. */
   unlit: Lamp[];
@@ -32,9 +33,11 @@ export interface ProvingStop {
   state: 'unread' | 'part' | Verdict;
 }
 
+export const settingKey = (controlIds: readonly Id[]): string => [...controlIds].sort().join('+');
+
 function latestReading(
   build: Build,
-  control: Control,
+  key: string,
   place: Reading['place'],
   quantity: Reading['quantity'],
 ): Reading | null {
@@ -43,30 +46,35 @@ function latestReading(
       ? other.kind === 'lamp' && other.lampId === place.lampId
       : other.kind === 'feed' && other.fuseId === place.fuseId;
   return Object.values(build.readings)
-    .filter((reading) => reading.quantity === quantity && reading.setting.includes(control.id) && same(reading.place))
+    .filter((reading) => reading.quantity === quantity && settingKey(reading.setting) === key && same(reading.place))
     .reduce<Reading | null>((last, reading) => (last === null || reading.at >= last.at ? reading : last), null);
 }
 
-type Solver = (controlId: Id, load: 'average' | 'maximum', batteryV: number) => Record<string, ElementState>;
+type Solver = (
+  controlIds: readonly Id[],
+  load: 'average' | 'maximum',
+  batteryV: number,
+) => Record<string, ElementState>;
 
-/** Solves one control's setting, each only once: points of one stop ask for the same states again and again. */
+/** A lamp that is switched in the ground as well is proved with that switch on. */
+const withGroundSwitches = (feeds: readonly AssessedFeed[], controlIds: readonly Id[]): Set<Id> =>
+  new Set([
+    ...controlIds,
+    ...feeds
+      .filter(({ feed }) => feed.contacts.some(({ control }) => controlIds.includes(control.id)))
+      .flatMap(({ feed }) => feed.groundContacts.map(({ control }) => control.id)),
+  ]);
+
+/** Solves settings, each only once: points of one stop ask for the same states again and again. */
 function settingSolver(build: Build, feeds: readonly AssessedFeed[]): Solver {
-  // A lamp that is switched in the ground as well is proved with that switch on.
-  const settingOf = (controlId: Id) =>
-    new Set([
-      controlId,
-      ...feeds
-        .filter(({ feed }) => feed.contacts.some(({ control }) => control.id === controlId))
-        .flatMap(({ feed }) => feed.groundContacts.map(({ control }) => control.id)),
-    ]);
   const solved = new Map<string, Record<string, ElementState>>();
-  return (controlId, load, batteryV) => {
-    const key = `${controlId} ${load} ${batteryV}`;
+  return (controlIds, load, batteryV) => {
+    const key = `${settingKey(controlIds)} ${load} ${batteryV}`;
     const known = solved.get(key);
     if (known) return known;
     const { elements } = solveSetting(build, {
       keyOn: true,
-      controlIds: settingOf(controlId),
+      controlIds: withGroundSwitches(feeds, controlIds),
       load,
       batteryV,
     }).solution;
@@ -77,23 +85,24 @@ function settingSolver(build: Build, feeds: readonly AssessedFeed[]): Solver {
 
 function feedPoints(
   build: Build,
-  control: Control,
-  feed: AssessedFeed['feed'],
+  controlIds: readonly Id[],
+  { feed, lit }: LitFeed,
   shows: readonly LampShow[],
   solve: Solver,
 ): ReadingPoint[] {
+  const setting = settingKey(controlIds);
   const restingV = restingVoltageV(build.electrics.systemVoltageV);
   const points: ReadingPoint[] = [];
   const point = (place: Reading['place'], quantity: Reading['quantity'], label: string) => {
-    const reading = latestReading(build, control, place, quantity);
+    const reading = latestReading(build, setting, place, quantity);
     const batteryV = reading?.batteryV ?? restingV;
-    const full = solve(control.id, 'maximum', batteryV);
+    const full = solve(controlIds, 'maximum', batteryV);
     const feedA = full[feed.fuse.id]?.currentA ?? 0;
     let expected: Expected;
     let atA = feedA;
     if (place.kind === 'feed') {
       const steady = shows.every((show) => show.pattern.id === 'steady');
-      const meanA = steady ? feedA : (solve(control.id, 'average', batteryV)[feed.fuse.id]?.currentA ?? 0);
+      const meanA = steady ? feedA : (solve(controlIds, 'average', batteryV)[feed.fuse.id]?.currentA ?? 0);
       expected = expectAmps(Math.min(meanA, feedA), feedA);
     } else {
       const load = loadOf(build, place.lampId);
@@ -114,7 +123,7 @@ function feedPoints(
     });
   };
   point({ kind: 'feed', fuseId: feed.fuse.id }, 'amps', `through fuse ${feed.fuse.name}`);
-  const far = farLamp(build, feed, solve(control.id, 'maximum', restingV));
+  const far = farLamp(build, lit, solve(controlIds, 'maximum', restingV));
   if (far) point({ kind: 'lamp', lampId: far.id }, 'volts', `at ${far.tag}, the far lamp`);
   return points;
 }
@@ -122,10 +131,26 @@ function feedPoints(
 const loadOf = (build: Build, lampId: Id): Id | undefined =>
   Object.values(build.elements).find((element) => element.kind === 'lampLoad' && element.lampId === lampId)?.id;
 
-/** The lamp of the feed with the least voltage in a solved state. */
-function farLamp(build: Build, feed: AssessedFeed['feed'], states: Record<string, ElementState>): Lamp | null {
+/** A feed with those of its lamps that a setting feeds. */
+interface LitFeed {
+  feed: AssessedFeed['feed'];
+  lit: Lamp[];
+}
+
+/** Feeds that a setting lights something of. A flasher that passes a signal on opens that way instead. */
+const litFeeds = (feeds: readonly AssessedFeed[], on: ReadonlySet<Id>): LitFeed[] =>
+  feeds.flatMap(({ feed }): LitFeed[] => {
+    const lit = feed.lamps.filter((lamp) => {
+      const way = feed.ways[lamp.id] ?? [];
+      return way.length > 0 && conduct(way, on);
+    });
+    return lit.length > 0 ? [{ feed, lit }] : [];
+  });
+
+/** The lamp with the least voltage in a solved state. */
+function farLamp(build: Build, lamps: readonly Lamp[], states: Record<string, ElementState>): Lamp | null {
   let best: { lamp: Lamp; voltageV: number } | null = null;
-  for (const lamp of feed.lamps) {
+  for (const lamp of lamps) {
     const voltageV = states[loadOf(build, lamp.id) ?? '']?.voltageV ?? 0;
     if (best === null || voltageV < best.voltageV) best = { lamp, voltageV };
   }
@@ -142,50 +167,61 @@ function stateOf(points: readonly ReadingPoint[]): ProvingStop['state'] {
   return verdicts.length < points.length ? 'part' : worst;
 }
 
-interface Candidate {
-  control: Control;
-  shows: LampShow[];
-  own: AssessedFeed[];
+/** The walk, and a step for every control that feeds lamps but has no function. */
+function stepsOf(build: Build, feeds: readonly AssessedFeed[]): WalkStep[] {
+  const walk = provingWalk(build);
+  const known = new Set(walk.flatMap((step) => step.controls.map((control) => control.id)));
+  const others = new Map(
+    feeds.flatMap(({ feed }) =>
+      feed.contacts
+        .filter(({ control, whenOn }) => whenOn && !known.has(control.id))
+        .map(({ control }) => [control.id, control] as const),
+    ),
+  );
+  let before: Control[] = walk.at(-1)?.controls ?? [];
+  return [
+    ...walk,
+    ...[...others.values()].map((control): WalkStep => {
+      const step = { controls: [control], on: [control], off: before };
+      before = [control];
+      return step;
+    }),
+  ];
 }
 
-/** Controls that do anything, crew controls first. */
-function candidates(build: Build, feeds: readonly AssessedFeed[]): Candidate[] {
-  return Object.values(build.controls)
-    .sort((a, b) => Number(a.kind === 'signal') - Number(b.kind === 'signal') || a.name.localeCompare(b.name))
-    .map((control) => ({
-      control,
-      shows: [...showsFor(build, new Set([control.id])).values()].sort((a, b) => compareTags(a.lamp.tag, b.lamp.tag)),
-      own: feeds.filter(({ feed }) => feed.contacts.some((contact) => contact.control.id === control.id)),
-    }))
-    .filter(({ shows, own }) => shows.length > 0 || own.length > 0);
-}
-
-function stopOf(build: Build, { control, shows, own }: Candidate, solve: Solver): ProvingStop {
-  const powered = solve(control.id, 'maximum', restingVoltageV(build.electrics.systemVoltageV));
+function stopOf(build: Build, feeds: readonly AssessedFeed[], step: WalkStep, solve: Solver): ProvingStop {
+  const controlIds = step.controls.map((control) => control.id);
+  const on = withGroundSwitches(feeds, controlIds);
+  const shows = [...showsFor(build, new Set(controlIds)).values()].sort((a, b) => compareTags(a.lamp.tag, b.lamp.tag));
+  const powered = solve(controlIds, 'maximum', restingVoltageV(build.electrics.systemVoltageV));
   const unlit = shows
     .filter(({ lamp }) => !((powered[loadOf(build, lamp.id) ?? '']?.currentA ?? 0) > LIT_FROM_A))
     .map(({ lamp }) => lamp);
-  const points = own.flatMap(({ feed }) => {
-    const onFeed = shows.filter((show) => feed.lamps.some((lamp) => lamp.id === show.lamp.id));
-    return feedPoints(build, control, feed, onFeed, solve);
+  const points = litFeeds(feeds, on).flatMap((each) => {
+    const onFeed = shows.filter((show) => each.lit.some((lamp) => lamp.id === show.lamp.id));
+    return feedPoints(build, controlIds, each, onFeed, solve);
   });
-  return { control, shows, unlit, points, state: stateOf(points) };
+  return { ...step, key: settingKey(controlIds), shows, unlit, points, state: stateOf(points) };
 }
 
 /** Less than this through a lamp is leakage, not light. */
 const LIT_FROM_A = 1e-3;
 
-/** One stop per control that does anything. */
+/** The stops of the walk, in its order. */
 export function provingStops(build: Build, feeds: readonly AssessedFeed[]): ProvingStop[] {
   const solve = settingSolver(build, feeds);
-  return candidates(build, feeds).map((each) => stopOf(build, each, solve));
+  return stepsOf(build, feeds).map((step) => stopOf(build, feeds, step, solve));
 }
 
-/** How many stops there are and how many pass; solves only for controls at which something was read. */
+/** How many stops there are and how many pass; solves only for settings in which something was read. */
 export function provingCount(build: Build, feeds: readonly AssessedFeed[]): { stops: number; passed: number } {
   const solve = settingSolver(build, feeds);
-  const read = new Set(Object.values(build.readings).flatMap((reading) => reading.setting));
-  const all = candidates(build, feeds);
-  const passed = all.filter((each) => read.has(each.control.id) && stopOf(build, each, solve).state === 'pass');
+  const read = new Set(Object.values(build.readings).map((reading) => settingKey(reading.setting)));
+  const all = stepsOf(build, feeds);
+  const passed = all.filter(
+    (step) =>
+      read.has(settingKey(step.controls.map((control) => control.id))) &&
+      stopOf(build, feeds, step, solve).state === 'pass',
+  );
   return { stops: all.length, passed: passed.length };
 }

@@ -1,4 +1,4 @@
-import { type Pattern, pulsesIn } from '../../core/flash/index.ts';
+import { offsetS, type Pattern, pulsesIn } from '../../core/flash/index.ts';
 
 const WIDTH = 36;
 const ROW = 5;
@@ -9,7 +9,7 @@ export function PatternMark({ pattern }: { pattern: Pattern }) {
     <svg className="pattern-mark" width={WIDTH} height={13} aria-hidden="true">
       <path d={`M0 5.500H${WIDTH}M0 12.500H${WIDTH}`} stroke="#C9C0B4" strokeWidth={1} />
       {(['A', 'B'] as const).flatMap((phase, row) =>
-        pulsesIn(pattern, phase, 1).map((pulse) => (
+        pulsesIn(pattern, offsetS(pattern, { phase, shiftMs: 0 }), 1).map((pulse) => (
           <rect
             key={`${phase}${pulse.startS}`}
             x={pulse.startS * WIDTH}

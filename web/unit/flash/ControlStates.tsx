@@ -27,7 +27,7 @@ export function ControlStates({ on, onChange }: { on: ReadonlySet<Id>; onChange(
     );
   };
   return (
-    <aside className="panel states" aria-label="Control states">
+    <aside className="panel control-states" aria-label="Control states">
       <header className="inline-head">
         <h3>Control states</h3>
         <span className="muted">upper row wins</span>

@@ -1,7 +1,7 @@
-import { Checkbox } from 'antd';
+import { Checkbox, Segmented, Switch } from 'antd';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import type { Id } from '../../../core/build/index.ts';
-import { brightnessAt, byPriority, describeShows, showsFor } from '../../../core/flash/index.ts';
+import type { Id, OwnPattern } from '../../../core/build/index.ts';
+import { brightnessAt, byPriority, showsFor } from '../../../core/flash/index.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { isTyping } from '../../app/typing.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
@@ -9,15 +9,44 @@ import { Findings } from '../Findings.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 import { ControlStates } from './ControlStates.tsx';
+import { LegendPanel } from './LegendPanel.tsx';
+import { NowPanel } from './NowPanel.tsx';
+import { PatternEditor } from './PatternEditor.tsx';
 import { PatternPicker } from './PatternPicker.tsx';
+import { ProgramPanel } from './ProgramPanel.tsx';
 import { Score } from './Score.tsx';
 import { safeSpeed } from './safeSpeed.ts';
 import { type Speed, usePlayhead } from './usePlayhead.ts';
 
 const WINDOW_S = 2;
 
+const PANELS = [
+  { value: 'now', label: 'Now' },
+  { value: 'pattern', label: 'Pattern' },
+  { value: 'set', label: 'Set lamps' },
+  { value: 'legend', label: 'Legend' },
+] as const;
+type Panel = (typeof PANELS)[number]['value'];
+
+const FLASH_CODES = new Set([
+  'M38',
+  'M39',
+  'M40',
+  'M41',
+  'M42',
+  'M43',
+  'M44',
+  'M45',
+  'M46',
+  'M47',
+  'M48',
+  'M49',
+  'M52',
+  'M53',
+]);
+
 export function FlashStage() {
-  const { build, body, overview, preferences } = useUnit();
+  const { build, body, overview, preferences, act } = useUnit();
   const selection = useApp((state) => state.unit.selection);
   const dispatch = useAppDispatch();
   const [on, setOn] = useState<ReadonlySet<Id>>(
@@ -30,11 +59,21 @@ export function FlashStage() {
   );
   const [speed, setSpeed] = useState<Speed>(0.1);
   const [unsafe, setUnsafe] = useState(false);
-  const shows = useMemo(() => showsFor(build, on), [build, on]);
+  const [night, setNight] = useState(false);
+  const [chosenPanel, setPanel] = useState<Panel>('now');
+  const [drawing, setDrawing] = useState<{ pattern: OwnPattern; functionId: Id; lampIds: Id[] } | null>(null);
+  const shows = useMemo(() => showsFor(build, on, { night }), [build, on, night]);
   const playedSpeed = unsafe ? speed : safeSpeed(speed, shows.values());
   const playhead = usePlayhead(WINDOW_S, playedSpeed);
   const { toggle, step } = playhead;
-  const select = useCallback((ids: Id[]) => dispatch(unitActions.selected(ids)), [dispatch]);
+  const select = useCallback(
+    (ids: Id[]) => {
+      dispatch(unitActions.selected(ids));
+      if (ids.length > 0) setPanel('pattern');
+    },
+    [dispatch],
+  );
+  const point = useCallback((ids: Id[]) => dispatch(unitActions.selected(ids)), [dispatch]);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -54,7 +93,7 @@ export function FlashStage() {
     () => new Map([...shows].map(([id, show]) => [id, brightnessAt(show, playhead.timeS)])),
     [shows, playhead.timeS],
   );
-  const findings = (overview?.findings ?? []).filter((finding) => finding.code === 'M41');
+  const findings = (overview?.findings ?? []).filter((finding) => FLASH_CODES.has(finding.code));
 
   return (
     <div className="flash">
@@ -71,34 +110,77 @@ export function FlashStage() {
       </div>
       <ControlStates on={on} onChange={setOn} />
       <aside className="panel flash-now" aria-label="What it does now">
-        <h3>What it does now</h3>
-        <p className="does-now" aria-live="polite">
-          {describeShows(build, on)}
-        </p>
-        <PatternPicker selection={selection} />
-        {findings.length > 0 && <Findings findings={findings} />}
+        <header className="inline-head">
+          <Segmented
+            aria-label="Panel"
+            size="small"
+            value={chosenPanel}
+            onChange={(value) => setPanel(value as Panel)}
+            options={[...PANELS]}
+          />
+          <Switch
+            size="small"
+            aria-label="At night"
+            title={night ? 'Levels of the night' : 'Levels of the day'}
+            checkedChildren="☾"
+            unCheckedChildren="☀"
+            checked={night}
+            onChange={setNight}
+          />
+        </header>
+        {chosenPanel === 'now' && (
+          <>
+            <NowPanel on={on} shows={shows} />
+            <Findings findings={findings} empty="The flashing holds." />
+          </>
+        )}
+        {chosenPanel === 'pattern' && (
+          <PatternPicker
+            selection={selection}
+            onDraw={(pattern, functionId) => setDrawing({ pattern, functionId, lampIds: [...selection] })}
+          />
+        )}
+        {chosenPanel === 'set' && <ProgramPanel onPoint={point} />}
+        {chosenPanel === 'legend' && <LegendPanel />}
       </aside>
-      <Score
-        shows={shows}
-        windowS={WINDOW_S}
-        playhead={playhead}
-        speed={speed}
-        playedSpeed={playedSpeed}
-        onSpeed={setSpeed}
-        selection={selection}
-        onSelect={select}
-        extra={
-          <span className="seizure">
-            ⚠ Flashing light can trigger seizures.
-            {playedSpeed < speed || unsafe ? (
-              <Checkbox checked={unsafe} onChange={(event) => setUnsafe(event.target.checked)}>
-                true speed, over 3 flashes a second
-              </Checkbox>
-            ) : null}
-            {playhead.still && ' Your system asks for less motion: step with the arrow keys.'}
-          </span>
-        }
-      />
+      {drawing ? (
+        <PatternEditor
+          key={drawing.pattern.id}
+          initial={drawing.pattern}
+          colour={build.lamps[drawing.lampIds[0] ?? '']?.colour ?? 'amber'}
+          onClose={() => setDrawing(null)}
+          onSave={(pattern) => {
+            const { functionId, lampIds } = drawing;
+            const done = act(
+              { kind: 'putPattern', pattern },
+              { kind: 'setPattern', functionId, lampIds, changes: { patternId: pattern.id } },
+            );
+            if (done) setDrawing(null);
+          }}
+        />
+      ) : (
+        <Score
+          shows={shows}
+          windowS={WINDOW_S}
+          playhead={playhead}
+          speed={speed}
+          playedSpeed={playedSpeed}
+          onSpeed={setSpeed}
+          selection={selection}
+          onSelect={select}
+          extra={
+            <span className="seizure">
+              ⚠ Flashing light can trigger seizures.
+              {playedSpeed < speed || unsafe ? (
+                <Checkbox checked={unsafe} onChange={(event) => setUnsafe(event.target.checked)}>
+                  true speed, over 3 flashes a second
+                </Checkbox>
+              ) : null}
+              {playhead.still && ' Your system asks for less motion: step with the arrow keys.'}
+            </span>
+          }
+        />
+      )}
     </div>
   );
 }

@@ -1,13 +1,22 @@
-import { Segmented, Select } from 'antd';
+import { Button, InputNumber, Segmented, Select } from 'antd';
 import { useState } from 'react';
-import type { Id } from '../../../core/build/index.ts';
-import { byPriority, PATTERNS, patternById, patternFigures, suitsFilament } from '../../../core/flash/index.ts';
+import type { Id, OwnPattern } from '../../../core/build/index.ts';
+import { byPriority, copyOf, patternFigures, patternOf, patternsOf, suitsFilament } from '../../../core/flash/index.ts';
 import { tagList } from '../../../core/place/index.ts';
+import { newId } from '../../app/ids.ts';
 import { PatternMark } from '../../yard/PatternMark.tsx';
 import { useUnit } from '../useUnit.ts';
+import { FunctionRows } from './FunctionRows.tsx';
 
 /** Sets pattern and phase of the selected lamps within a function. */
-export function PatternPicker({ selection }: { selection: readonly Id[] }) {
+export function PatternPicker({
+  selection,
+  onDraw,
+}: {
+  selection: readonly Id[];
+  /** Opens the editor on a copy of a pattern, for a function and lamps. */
+  onDraw(pattern: OwnPattern, functionId: Id): void;
+}) {
   const { build, mayEdit, act } = useUnit();
   const functions = byPriority(build);
   const having = functions.filter((each) => selection.some((id) => each.shows[id]));
@@ -20,7 +29,7 @@ export function PatternPicker({ selection }: { selection: readonly Id[] }) {
   const shows = inIt.map((id) => current.shows[id]!);
   const pattern =
     shows.length > 0 && shows.every((show) => show.patternId === shows[0]!.patternId)
-      ? patternById(shows[0]!.patternId)
+      ? patternOf(build, shows[0]!.patternId)
       : null;
   const phases = new Set(shows.map((show) => show.phase));
   const filament = selection.some((id) => build.models[build.lamps[id]?.modelKey ?? '']?.light === 'filament');
@@ -43,6 +52,11 @@ export function PatternPicker({ selection }: { selection: readonly Id[] }) {
         ? [{ kind: 'setPattern' as const, functionId: current.id, lampIds: right, changes: { phase: 'B' as const } }]
         : []),
     );
+  };
+
+  const draw = (from: ReturnType<typeof patternOf>) => {
+    const own = build.patterns[from.id];
+    onDraw(own ?? copyOf(from, `own-${newId()}`, `${from.name} of ours`.slice(0, 40)), current.id);
   };
 
   return (
@@ -75,8 +89,35 @@ export function PatternPicker({ selection }: { selection: readonly Id[] }) {
           ]}
         />
       </div>
+      <div className="form-row">
+        <span>Later by</span>
+        <InputNumber
+          aria-label="Later by, ms"
+          disabled={!mayEdit || inIt.length === 0}
+          min={0}
+          max={60_000}
+          step={5}
+          suffix="ms"
+          value={shows[0]?.shiftMs ?? 0}
+          onChange={(shiftMs) =>
+            shiftMs !== null &&
+            act({
+              kind: 'setPattern',
+              functionId: current.id,
+              lampIds: inIt,
+              changes: { shiftMs: Math.round(shiftMs) },
+            })
+          }
+        />
+        {mayEdit && (
+          <Button size="small" onClick={() => draw(pattern ?? patternOf(build, 'single'))}>
+            Draw one …
+          </Button>
+        )}
+      </div>
+      <FunctionRows each={current} />
       <div className="pattern-list" role="listbox" aria-label="Patterns">
-        {PATTERNS.map((each) => {
+        {patternsOf(build).map((each) => {
           const figures = patternFigures(each);
           return (
             <button
@@ -95,7 +136,7 @@ export function PatternPicker({ selection }: { selection: readonly Id[] }) {
                 })
               }
             >
-              <span className="mono">{each.number}</span>
+              <span className="mono">{each.number ?? '✎'}</span>
               <PatternMark pattern={each} />
               <b>{each.name}</b>
               <span className="mono muted">
@@ -106,6 +147,17 @@ export function PatternPicker({ selection }: { selection: readonly Id[] }) {
           );
         })}
       </div>
+      {mayEdit && pattern && (
+        <Button
+          size="small"
+          disabled={build.fleetPatternId === pattern.id}
+          onClick={() => act({ kind: 'setFleetPattern', patternId: pattern.id })}
+        >
+          {build.fleetPatternId === pattern.id
+            ? `The fleet shows ${pattern.name}`
+            : `The fleet is to show ${pattern.name}`}
+        </Button>
+      )}
     </section>
   );
 }

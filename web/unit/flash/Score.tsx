@@ -6,8 +6,9 @@ import {
   byPriority,
   currentTrace,
   type LampShow,
-  patternById,
+  offsetS,
   patternFigures,
+  patternOf,
   pulsesIn,
 } from '../../../core/flash/index.ts';
 import { tagList } from '../../../core/place/index.ts';
@@ -43,7 +44,7 @@ function rowsOf(build: Build, shows: ReadonlyMap<Id, LampShow>): Row[] {
       const active = shows.get(lampId)?.function.id === each.id;
       // A steady light has no beat, so both sides share a row.
       const beat = show.patternId === 'steady' ? '' : show.phase;
-      const key = `${each.id} ${show.patternId} ${beat} ${lamp.colour} ${active}`;
+      const key = `${each.id} ${show.patternId} ${beat} ${show.shiftMs} ${lamp.colour} ${active}`;
       const row = rows.get(key) ?? {
         key,
         name: each.name,
@@ -123,13 +124,14 @@ export function Score({
         {playedSpeed < speed && <span className="muted-night">slowed to {playedSpeed.toFixed(2)}</span>}
         {extra}
         <span className="right mono">
-          peak {trace.peakA.toFixed(2)} A, mean {trace.meanA.toFixed(2)} A
+          mean {trace.meanA.toFixed(2)} A, peak {trace.peakA.toFixed(2)} A, all at once {trace.worstA.toFixed(2)} A
         </span>
       </header>
       <div className="score-field" ref={ref}>
         {size.width > 0 && (
           <svg width={size.width} height={height} role="group" aria-label="Pulses over two seconds">
             <ScoreLanes
+              build={build}
               rows={rows}
               trace={trace}
               lanes={lanes}
@@ -173,6 +175,7 @@ export function Score({
 
 /** The lanes stand still while the playhead runs over them, so they are drawn once. */
 const ScoreLanes = memo(function ScoreLanes({
+  build,
   rows,
   trace,
   lanes,
@@ -183,6 +186,7 @@ const ScoreLanes = memo(function ScoreLanes({
   selection,
   onSelect,
 }: {
+  build: Build;
   rows: readonly Row[];
   trace: ReturnType<typeof currentTrace>;
   lanes: number;
@@ -237,7 +241,7 @@ const ScoreLanes = memo(function ScoreLanes({
       {rows.map((row, index) => {
         const y = AXIS + index * ROW;
         const chosen = row.lampIds.some((id) => selection.includes(id));
-        const pattern = patternById(row.show.patternId);
+        const pattern = patternOf(build, row.show.patternId);
         const figures = patternFigures(pattern);
         const fill = LIGHT[row.colour];
         const steady = figures.steady;
@@ -262,7 +266,7 @@ const ScoreLanes = memo(function ScoreLanes({
               {row.lampIds.length > 4 ? `${row.lampIds.length} lamps` : row.tags}
             </text>
             {row.active ? (
-              pulsesIn(pattern, row.show.phase, windowS).map((pulse) => (
+              pulsesIn(pattern, offsetS(pattern, row.show), windowS).map((pulse) => (
                 <rect
                   key={pulse.startS}
                   x={LANES.left + pulse.startS * pxPerS}
@@ -270,7 +274,7 @@ const ScoreLanes = memo(function ScoreLanes({
                   width={Math.max(1, (pulse.endS - pulse.startS) * pxPerS)}
                   height={steady ? 6 * row.level : 11}
                   rx={1}
-                  fill={fill}
+                  fill={pulse.colour ? LIGHT[pulse.colour] : fill}
                   opacity={0.35 + 0.65 * pulse.level}
                 />
               ))

@@ -1,44 +1,63 @@
+import { CaretRightFilled, PauseOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
-import dayjs from 'dayjs';
 import { useCallback, useMemo, useState } from 'react';
-import type { Id } from '../../../core/build/index.ts';
+import type { Control, Id } from '../../../core/build/index.ts';
 import { restingVoltageV } from '../../../core/feed/index.ts';
+import { brightnessAt } from '../../../core/flash/index.ts';
 import { tagList } from '../../../core/place/index.ts';
-import type { ProvingStop, ReadingPoint } from '../../../core/prove/index.ts';
-import { newId } from '../../app/ids.ts';
+import type { ProvingStop } from '../../../core/prove/index.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
 import { PatternMark } from '../../yard/PatternMark.tsx';
+import { safeSpeed } from '../flash/safeSpeed.ts';
+import { usePlayhead } from '../flash/usePlayhead.ts';
 import { useUnit } from '../useUnit.ts';
+import { CausesPanel } from './CausesPanel.tsx';
+import { ChecksPanel } from './ChecksPanel.tsx';
+import { PointCard } from './PointCard.tsx';
+import { STATE_MARKS, STATE_WORDS } from './states.ts';
+import { useCauses } from './useCauses.ts';
 
-const STATE_WORDS: Record<ProvingStop['state'], string> = {
-  unread: 'not read',
-  part: 'part read',
-  pass: 'pass',
-  near: 'near',
-  fail: 'fail',
-};
-const STATE_MARKS: Record<ProvingStop['state'], string> = { unread: '○', part: '◐', pass: '✓', near: '▲', fail: '✕' };
+/** The part of the walk that comes after the meter. */
+const CHECKS_KEY = 'checks';
+const WINDOW_S = 6;
+const SPEED = 0.5;
+
+const namesOf = (controls: readonly Control[]): string => controls.map((control) => control.name).join(' + ');
+
+/** The first step by what is on, the others by what changes. */
+function changeWords(stop: ProvingStop, index: number): string {
+  if (index === 0) return namesOf(stop.controls);
+  return [
+    ...(stop.on.length > 0 ? [`on: ${namesOf(stop.on)}`] : []),
+    ...(stop.off.length > 0 ? [`off: ${namesOf(stop.off)}`] : []),
+  ].join(', ');
+}
 
 export function ProveStage() {
   const { build, body, overview, preferences } = useUnit();
   const stops = useMemo(() => overview?.stops ?? [], [overview]);
-  const [controlId, setControlId] = useState<Id | null>(null);
-  const stop = stops.find((each) => each.control.id === controlId) ?? stops[0];
+  const [chosen, setChosen] = useState<string | null>(null);
   const [batteryV, setBatteryV] = useState(String(restingVoltageV(build.electrics.systemVoltageV)));
-  const lit = useMemo(() => new Map((stop?.shows ?? []).map((show) => [show.lamp.id, 1])), [stop]);
+  const [pointed, setPointed] = useState<Id[] | null>(null);
+  const causes = useCauses(build, stops);
+  const isChecks = chosen === CHECKS_KEY;
+  const stop = isChecks ? null : (stops.find((each) => each.key === chosen) ?? stops[0] ?? null);
+  const index = stop ? stops.indexOf(stop) : stops.length;
+  const passed = stops.filter((each) => each.state === 'pass').length;
+  const go = (key: string) => {
+    setChosen(key);
+    setPointed(null);
+  };
   const metered = useMemo(
     () => (stop?.points ?? []).flatMap((point) => (point.place.kind === 'lamp' ? [point.place.lampId] : [])),
     [stop],
   );
-  const ignore = useCallback((_ids: Id[]) => {}, []);
-  if (!stop)
-    return <p className="empty">Nothing to prove yet: make a feed, and each control gets a stop of its own.</p>;
-  const passed = stops.filter((each) => each.state === 'pass').length;
-  const dark = Object.values(build.lamps).filter((lamp) => !lit.has(lamp.id)).length;
+  if (stops.length === 0)
+    return <p className="empty">Nothing to prove yet: make a feed, and the walk that shows it is worked out.</p>;
 
   return (
     <div className="prove">
-      <nav className="steps" aria-label="Stops of the proving walk">
+      <nav className="steps" aria-label="Steps of the proving walk">
         <header className="inline-head">
           <h3>Proving walk</h3>
           <span className="muted">
@@ -46,22 +65,38 @@ export function ProveStage() {
           </span>
         </header>
         <ol>
-          {stops.map((each) => (
-            <li key={each.control.id}>
+          {stops.map((each, at) => (
+            <li key={each.key}>
               <button
                 type="button"
                 className={each === stop ? 'now' : ''}
                 aria-current={each === stop ? 'step' : undefined}
-                onClick={() => setControlId(each.control.id)}
+                onClick={() => go(each.key)}
               >
                 <span className={`box ${each.state}`}>{STATE_MARKS[each.state]}</span>
                 <span>
-                  <b>{each.control.name}</b>
-                  <small>{STATE_WORDS[each.state]}</small>
+                  <b>{changeWords(each, at)}</b>
+                  <small>
+                    {at + 1}, {STATE_WORDS[each.state]}
+                  </small>
                 </span>
               </button>
             </li>
           ))}
+          <li>
+            <button
+              type="button"
+              className={isChecks ? 'now' : ''}
+              aria-current={isChecks ? 'step' : undefined}
+              onClick={() => go(CHECKS_KEY)}
+            >
+              <span className={`box ${build.signOff ? 'pass' : 'unread'}`}>{build.signOff ? '✓' : '○'}</span>
+              <span>
+                <b>Without a meter, sign-off</b>
+                <small>{build.signOff ? 'signed' : `${Object.keys(build.checks).length} of 7 looked at`}</small>
+              </span>
+            </button>
+          </li>
         </ol>
         <label className="battery">
           <span>Battery now</span>
@@ -75,46 +110,43 @@ export function ProveStage() {
           <small className="muted">Read it first: what the meter should show follows from it.</small>
         </label>
       </nav>
-      <section className="step" aria-label={`Prove ${stop.control.name}`}>
-        <div className="step-sheet">
-          <Sheet
-            body={body}
-            build={build}
-            unit={preferences.length}
-            selection={metered}
-            onSelect={ignore}
-            brightness={lit}
-            form="compact"
-          />
-        </div>
-        <div className="step-text">
-          <h2>
-            {stop.control.kind === 'signal' ? 'Give' : 'Switch on'}: {stop.control.name}
-          </h2>
-          <p className="detail">
-            {stop.shows.length === 0
-              ? 'Nothing should light.'
-              : `Should light: ${tagList(stop.shows.map((show) => show.lamp.tag))}. The other ${dark} stay dark.`}
-          </p>
-          <ul className="should">
-            {[...new Map(stop.shows.map((show) => [`${show.pattern.id}`, show])).values()].map((show) => (
-              <li key={show.pattern.id}>
-                <PatternMark pattern={show.pattern} /> <b>{show.pattern.name}</b>{' '}
-                <span className="muted">{show.pattern.words}</span>
-              </li>
-            ))}
-          </ul>
-          {stop.unlit.length > 0 && (
-            <p className="state stop">
-              ⬢ By the circuit {tagList(stop.unlit.map((lamp) => lamp.tag))} would stay dark: no feed reaches{' '}
-              {stop.unlit.length === 1 ? 'it' : 'them'} with this control alone.
-            </p>
-          )}
-          {stop.points.map((point) => (
-            <PointCard key={point.key} point={point} stop={stop} batteryV={batteryV} />
-          ))}
-          {stop.points.length === 0 && (
-            <p className="muted">No feed hangs on this control, so there is nothing to meter.</p>
+      <section className="step" aria-label={stop ? `Prove ${namesOf(stop.controls)}` : 'Without a meter'}>
+        <StepSheet body={body} build={build} unit={preferences.length} stop={stop} selection={pointed ?? metered} />
+        <div key={stop?.key ?? CHECKS_KEY} className="step-text">
+          {stop ? (
+            <>
+              <StopText stop={stop} number={index + 1} total={stops.length} />
+              {stop.points.map((point) => (
+                <PointCard
+                  key={point.key}
+                  batteryV={batteryV}
+                  metered={{
+                    controlIds: stop.controls.map((control) => control.id),
+                    place: point.place,
+                    quantity: point.quantity,
+                    label: point.label,
+                    wouldRead: point.expected,
+                    point,
+                  }}
+                />
+              ))}
+              {stop.points.length === 0 && (
+                <p className="muted">No feed hangs on these controls, so there is nothing to meter.</p>
+              )}
+              {stop.points.some((point) => point.verdict === 'fail') && (
+                <CausesPanel causes={causes} batteryV={batteryV} onPoint={setPointed} />
+              )}
+              <div className="walk-on">
+                <Button disabled={index === 0} onClick={() => go(stops[index - 1]!.key)}>
+                  Back
+                </Button>
+                <Button type="primary" onClick={() => go(stops[index + 1]?.key ?? CHECKS_KEY)}>
+                  Next step
+                </Button>
+              </div>
+            </>
+          ) : (
+            <ChecksPanel stops={stops} />
           )}
         </div>
       </section>
@@ -122,84 +154,94 @@ export function ProveStage() {
   );
 }
 
-/** One place to meter: what the circuit says, what was read, and the judgement. */
-function PointCard({ point, stop, batteryV }: { point: ReadingPoint; stop: ProvingStop; batteryV: string }) {
-  const { mayEdit, act } = useUnit();
-  const [text, setText] = useState('');
-  const unit = point.quantity === 'volts' ? 'V' : 'A';
-  const digits = unit === 'V' ? 2 : 1;
-  const { expected, reading } = point;
-  const value = Number(text.replace(',', '.'));
-  const battery = Number(batteryV.replace(',', '.'));
-  const wrong = text.trim() !== '' && (!Number.isFinite(value) || value < 0 || value > 1000);
-  const wrongBattery = !Number.isFinite(battery) || battery <= 0 || battery > 60;
-  const record = () => {
-    if (text.trim() === '' || wrong || wrongBattery) return;
-    const done = act({
-      kind: 'recordReading',
-      reading: {
-        id: newId(),
-        setting: [stop.control.id],
-        place: point.place,
-        quantity: point.quantity,
-        value,
-        batteryV: battery,
-      },
-    });
-    if (done) setText('');
-  };
+/** The sheet as it should look in this step, slowed down; it stands still until it is played. */
+function StepSheet({
+  body,
+  build,
+  unit,
+  stop,
+  selection,
+}: Pick<ReturnType<typeof useUnit>, 'body' | 'build'> & {
+  unit: ReturnType<typeof useUnit>['preferences']['length'];
+  stop: ProvingStop | null;
+  selection: readonly Id[];
+}) {
+  const shows = useMemo(() => stop?.shows ?? [], [stop]);
+  const { timeS, playing, toggle, still } = usePlayhead(WINDOW_S, safeSpeed(SPEED, shows));
+  const brightness = useMemo(
+    () => new Map(shows.map((show) => [show.lamp.id, playing ? brightnessAt(show, timeS) : show.level])),
+    [shows, playing, timeS],
+  );
+  const ignore = useCallback((_ids: Id[]) => {}, []);
   return (
-    <article className={`point ${point.verdict ?? 'unread'}`} aria-label={`${point.quantity} ${point.label}`}>
-      <header>
-        <b>{point.quantity === 'volts' ? 'Volts' : 'Amps'}</b> {point.label}
-      </header>
-      <div className="columns">
-        <div>
-          <span>Would read</span>
-          <b className="lcd">
-            {expected.nominal.toFixed(digits)} <i>{unit}</i>
-          </b>
-          <small className="mono muted">
-            {expected.low.toFixed(digits)} to {expected.high.toFixed(digits)}
-          </small>
-        </div>
-        <div>
-          <span>Does read</span>
-          <b className="lcd">
-            {reading ? reading.value.toFixed(digits) : '– –'} <i>{unit}</i>
-          </b>
-          <small className="muted">
-            {reading
-              ? `${reading.by.split(' ')[0]}, ${dayjs(reading.at).format('D MMM HH:mm')}, battery ${reading.batteryV} V`
-              : 'not read yet'}
-          </small>
-        </div>
-        {mayEdit && (
-          <div className="enter">
-            <label>
-              <span>New reading</span>
-              <input
-                inputMode="decimal"
-                aria-label={`Reading, ${point.quantity} ${point.label}`}
-                aria-invalid={wrong}
-                value={text}
-                onChange={(event) => setText(event.target.value)}
-                onKeyDown={(event) => event.key === 'Enter' && record()}
-              />
-            </label>
-            <Button type="primary" disabled={text.trim() === '' || wrong || wrongBattery} onClick={record}>
-              Record
-            </Button>
-          </div>
+    <div className="step-sheet">
+      <Sheet
+        body={body}
+        build={build}
+        unit={unit}
+        selection={selection}
+        onSelect={ignore}
+        brightness={brightness}
+        form="compact"
+      >
+        {stop && !still && (
+          <button type="button" className="play-step" aria-label={playing ? 'Stop' : 'Show it slowly'} onClick={toggle}>
+            {playing ? <PauseOutlined /> : <CaretRightFilled />}
+          </button>
         )}
-      </div>
-      {point.verdict && (
-        <p className={`state ${point.verdict}`}>
-          {STATE_MARKS[point.verdict]} {point.verdict === 'pass' ? 'Pass' : point.verdict === 'near' ? 'Near' : 'Fail'}:{' '}
-          <span>{point.explanation}</span>
+      </Sheet>
+    </div>
+  );
+}
+
+function StopText({ stop, number, total }: { stop: ProvingStop; number: number; total: number }) {
+  const { build } = useUnit();
+  const lit = new Set(stop.shows.map((show) => show.lamp.id));
+  const dark = Object.values(build.lamps).filter((lamp) => !lit.has(lamp.id));
+  const byPattern = new Map<string, ProvingStop['shows']>();
+  for (const show of stop.shows) {
+    const key = `${show.function.id} ${show.pattern.id}`;
+    byPattern.set(key, [...(byPattern.get(key) ?? []), show]);
+  }
+  return (
+    <>
+      <span className="muted">
+        Step {number} of {total}
+      </span>
+      <h2>
+        {stop.on.length > 0 && `On: ${namesOf(stop.on)}`}
+        {stop.off.length > 0 && (
+          <span className="off">
+            {stop.on.length > 0 ? ' · ' : ''}off: {namesOf(stop.off)}
+          </span>
+        )}
+      </h2>
+      {stop.controls.length > stop.on.length && (
+        <p className="detail">
+          Still on: {namesOf(stop.controls.filter((control) => !stop.on.some((each) => each.id === control.id)))}
         </p>
       )}
-      {wrongBattery && <p className="state caution">▲ The battery reading is not a voltage from 0 to 60.</p>}
-    </article>
+      <ul className="should">
+        {[...byPattern].map(([key, shows]) => (
+          <li key={key}>
+            <PatternMark pattern={shows[0]!.pattern} /> <b>{tagList(shows.map((show) => show.lamp.tag))}</b>{' '}
+            <span className="muted">
+              {shows[0]!.pattern.name}, {shows[0]!.pattern.words}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="detail">
+        {stop.shows.length === 0 ? 'Nothing should light.' : ''}{' '}
+        {dark.length > 0 &&
+          `Must stay dark: ${dark.length > 12 ? `the other ${dark.length}` : tagList(dark.map((lamp) => lamp.tag))}.`}
+      </p>
+      {stop.unlit.length > 0 && (
+        <p className="state stop">
+          ⬢ By the circuit {tagList(stop.unlit.map((lamp) => lamp.tag))} would stay dark: no feed reaches{' '}
+          {stop.unlit.length === 1 ? 'it' : 'them'} in this setting.
+        </p>
+      )}
+    </>
   );
 }

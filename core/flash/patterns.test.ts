@@ -1,0 +1,142 @@
+import { describe, expect, it } from 'vitest';
+import { testTruck } from '../../demo/testUnit.ts';
+import { OwnPattern } from '../build/index.ts';
+import {
+  currentTrace,
+  drawnIn,
+  effectiveCd,
+  levelAt,
+  measureFlash,
+  offsetS,
+  PATTERNS,
+  type Pattern,
+  patternById,
+  patternFigures,
+  pulsesIn,
+  showsFor,
+} from './index.ts';
+
+const pattern = (periodS: number, pulses: Pattern['pulses']): Pattern => ({
+  id: 'own-test',
+  number: null,
+  name: 'Test',
+  periodS,
+  pulses,
+  words: '',
+});
+
+describe('the library', () => {
+  it('has at least 24 patterns, each with a number, an id and a name of its own', () => {
+    expect(PATTERNS.length).toBeGreaterThanOrEqual(24);
+    for (const part of ['number', 'id', 'name'] as const)
+      expect(new Set(PATTERNS.map((each) => each[part])).size).toBe(PATTERNS.length);
+  });
+
+  it('holds what one may draw oneself', () => {
+    for (const each of PATTERNS)
+      expect(
+        OwnPattern.safeParse({ id: `own-${each.id}`, name: each.name, periodS: each.periodS, pulses: each.pulses })
+          .success,
+        each.name,
+      ).toBe(true);
+  });
+});
+
+describe('shapes', () => {
+  const ramp = pattern(1, [{ startS: 0.2, endS: 0.6, level: 1, shape: 'ramp' }]);
+  const beam = pattern(1, [{ startS: 0, endS: 0.5, level: 1, shape: 'beam' }]);
+
+  it('a ramp rises over its length, a beam is brightest in the middle', () => {
+    expect(levelAt(ramp, 0, 0.2)).toBe(0);
+    expect(levelAt(ramp, 0, 0.4)).toBeCloseTo(0.5, 9);
+    expect(levelAt(ramp, 0, 0.61)).toBe(0);
+    expect(levelAt(beam, 0, 0.25)).toBeCloseTo(1, 9);
+    expect(levelAt(beam, 0, 0.125)).toBeCloseTo(0.5, 9);
+  });
+
+  it('duty is the mean level, by a sum over a thousand moments', () => {
+    for (const each of [ramp, beam, ...PATTERNS]) {
+      let sum = 0;
+      const moments = 4000;
+      for (let at = 0; at < moments; at++) sum += levelAt(each, 0, ((at + 0.5) / moments) * each.periodS);
+      expect(Math.abs(patternFigures(each).dutyPercent - (100 * sum) / moments), each.name).toBeLessThan(0.8);
+    }
+  });
+
+  it('a ramp draws as its light goes; a turning beam draws on', () => {
+    const charge = (each: Pattern) =>
+      drawnIn(each, 0, each.periodS).reduce((sum, pulse) => sum + (pulse.endS - pulse.startS) * pulse.level, 0);
+    expect(charge(ramp)).toBeCloseTo(0.2, 6);
+    expect(charge(beam)).toBeCloseTo(1, 9);
+  });
+
+  it('effective intensity of a flat pulse is the closed form I t / (a + t), and a shaped one gives less', () => {
+    const flat = pattern(1, [{ startS: 0, endS: 0.1, level: 1 }]);
+    // Blondel and Rey (1912): 1000 cd over 0.1 s with a = 0.2 s.
+    expect(effectiveCd(flat, 1000)).toBeCloseTo((1000 * 0.1) / 0.3, 6);
+    const shaped = pattern(1, [{ startS: 0, endS: 0.1, level: 1, shape: 'beam' }]);
+    expect(effectiveCd(shaped, 1000)).toBeLessThan(effectiveCd(flat, 1000) * 0.7);
+    expect(effectiveCd(patternById('steady'), 1000)).toBe(1000);
+    const direct = measureFlash({ periodS: 1, pulses: [{ startS: 0, endS: 0.1, intensityCd: 1000 }] });
+    expect(effectiveCd(flat, 1000)).toBeCloseTo(direct.effectiveIntensityCd, 6);
+  });
+});
+
+describe('shift and phase', () => {
+  it('shift the same light later, over the turn of the period too', () => {
+    const quad = patternById('quad');
+    const laterS = offsetS(quad, { phase: 'B', shiftMs: 130 });
+    expect(laterS).toBeCloseTo(0.38, 9);
+    for (let timeS = 0.00071; timeS < 1; timeS += 0.00713)
+      expect(levelAt(quad, laterS, timeS)).toBe(levelAt(quad, 0, timeS - laterS));
+    const drawn = pulsesIn(quad, laterS + 5, 1);
+    for (let timeS = 0.00137; timeS < 1; timeS += 0.010131)
+      expect(drawn.some((pulse) => timeS >= pulse.startS && timeS < pulse.endS)).toBe(levelAt(quad, laterS, timeS) > 0);
+  });
+});
+
+describe('current over time', () => {
+  it('peak and mean agree with a sum over steps of one millisecond', () => {
+    const unit = testTruck()
+      .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+      .lamp('ST-0301', 'rear', { yMm: 900, zMm: 1320 })
+      .feed({
+        name: 'Warn',
+        pattern: 'quad',
+        wanted: 'always',
+        slot: 'hot',
+        tags: 'L1 R1 L2 R2',
+        control: { name: 'Warn', kind: 'switch', signal: null, ratingA: 10 },
+      });
+    const [own] = Object.values(unit.build.functions);
+    for (const [tag, patternId, shiftMs] of [
+      ['L1', 'triple', 35],
+      ['R2', 'ladder', 110],
+    ] as const)
+      unit.apply({
+        kind: 'setPattern',
+        functionId: own!.id,
+        lampIds: unit.ids(tag),
+        changes: { patternId, shiftMs },
+      });
+    const { build } = unit;
+    const shows = [...showsFor(build, new Set(Object.keys(build.controls))).values()];
+    const untilS = 7.2;
+    const trace = currentTrace(build, shows, untilS);
+    let peakA = 0;
+    let sumA = 0;
+    const steps = untilS * 1000;
+    for (let step = 0; step < steps; step++) {
+      const timeS = (step + 0.5) / 1000;
+      const currentA = shows.reduce(
+        (sum, { lamp, pattern: shown, show }) =>
+          sum + build.models[lamp.modelKey]!.maximumA * levelAt(shown, offsetS(shown, show), timeS),
+        0,
+      );
+      peakA = Math.max(peakA, currentA);
+      sumA += currentA;
+    }
+    expect(trace.peakA).toBeCloseTo(peakA, 6);
+    expect(Math.abs(trace.meanA - sumA / steps)).toBeLessThan(0.01);
+  });
+});

@@ -1,0 +1,72 @@
+/** Units that have been surveyed, some with their first lamps laid out. */
+import type { Build } from '../../core/build/index.ts';
+import { ODILE } from '../people.ts';
+import { UnitBuilder } from '../unitBuilder.ts';
+import { SMALL_PANEL, TRAILER_PANEL, TRUCK_SLOTS, type World } from './setting.ts';
+
+export function surveyedUnits({ newId, daysAgo }: World): Build[] {
+  const start = (given: ConstructorParameters<typeof UnitBuilder>[0], days: number) =>
+    new UnitBuilder(given, newId, daysAgo(days), ODILE).surveyed().factory();
+  const gritter = start(
+    { tag: 'SR-03', name: 'Gritter with V plow', bodyId: 'gritter', batteryAh: 180, alternatorA: 140 },
+    3,
+  )
+    .slots(3, TRUCK_SLOTS)
+    .lamp('BC-0101', 'top', { xMm: 2300, yMm: 620 })
+    .lamp('MK-0103', 'front', { yMm: 300, zMm: 2530 })
+    .lamp('MK-0103', 'front', { yMm: 900, zMm: 2530 })
+    .lamp('MK-0103', 'front', { yMm: 0, zMm: 2530 })
+    .lamp('PW-0901', 'front', { yMm: 1300, zMm: 620 });
+  const sweeper = start({ tag: 'SR-12', name: 'Road sweeper', bodyId: 'sweeper', alternatorA: 110 }, 5)
+    .slots(3, TRUCK_SLOTS)
+    .lamp('SG-0405', 'left', { xMm: 2500, yMm: 1, zMm: 1560 })
+    .lamp('ST-0302', 'rear', { yMm: 900, zMm: 2140 }, { colour: 'white' });
+  const rack = start(
+    { tag: 'SR-19', name: 'Drop-side truck with rack', bodyId: 'drop-side-truck', alternatorA: 110 },
+    8,
+  )
+    .slots(3, TRUCK_SLOTS)
+    .lamp('MK-0102', 'left', { xMm: 2600, yMm: 1, zMm: 1275 })
+    .lamp('MK-0102', 'left', { xMm: 4350, yMm: 1, zMm: 1275 })
+    .lamp('MK-0102', 'left', { xMm: 6250, yMm: 1, zMm: 1275 })
+    .lamp('SG-0402', 'rear', { yMm: 900, zMm: 970 })
+    .lamp('SG-0403', 'rear', { yMm: 300, zMm: 970 }, { single: true })
+    .lamp('SG-0403', 'rear', { yMm: 560, zMm: 970 }, { single: true })
+    .lamp('SG-0403', 'rear', { yMm: -560, zMm: 970 }, { single: true })
+    .feed({
+      name: 'Rack stop',
+      slot: '13',
+      tags: 'L5',
+      pattern: 'steady',
+      colour: 'red',
+      wanted: 'always',
+      control: { name: 'Brake', kind: 'signal', signal: 'brake', ratingA: null },
+    })
+    .feed({
+      name: 'Rack turn',
+      slot: '15',
+      tags: 'L6 R5',
+      pattern: 'turn',
+      colour: 'yellow',
+      wanted: 'ignition',
+      control: { name: 'Left turn', kind: 'signal', signal: 'left', ratingA: null },
+    })
+    // One switch in the ground of two feeds, and one lamp that kept its own ground: the classic sneak path.
+    .groundSwitch('L5 L6', { name: 'Rack lamps', kind: 'switch', signal: null, ratingA: 10 });
+  const board = start({ tag: 'SR-20', name: 'Boat trailer', bodyId: 'boat-trailer', batteryAh: 60 }, 11)
+    .slots(3, TRAILER_PANEL)
+    .lamp('MG-1101', 'rear', { yMm: 780, zMm: 700 });
+  const motorcycle = start(
+    { tag: 'SR-21', name: 'Escort motorcycle', bodyId: 'motorcycle', batteryAh: 14, alternatorA: 38 },
+    10,
+  )
+    .slots(3, SMALL_PANEL.slice(0, 4))
+    .lamp('MD-1001', 'rear', { yMm: 0, zMm: 1100 });
+  const pump = start(
+    { tag: 'SR-23', name: 'Water pump trailer', bodyId: 'pump-trailer', batteryAh: 95, alternatorA: 40 },
+    2,
+  )
+    .slots(3, TRAILER_PANEL)
+    .lamp('CH-1301', 'top', { xMm: 1145, yMm: 150 }, { single: true });
+  return [gritter, sweeper, rack, board, motorcycle, pump].map((unit) => unit.build);
+}
