@@ -1,11 +1,12 @@
 /** The list of parts: what the build uses, counted from the build itself. */
 import type { Build, Element, Id, Wire } from '../build/index.ts';
-import { FAMILIES } from '../feed/index.ts';
+import { type AssessedFeed, FAMILIES } from '../feed/index.ts';
 import { compareTags } from '../place/index.ts';
-import type { AssessedFeed } from '../rules/index.ts';
+import { bodyOf } from '../rules/index.ts';
 import { conductor } from '../units/index.ts';
+import { sundries } from './sundries.ts';
 
-export type PartGroup = 'lamps' | 'mounting' | 'feed' | 'wire' | 'joints' | 'sundries';
+export type PartGroup = 'lamps' | 'mounting' | 'feed' | 'wire' | 'joints' | 'sundries' | 'tools';
 
 export const PART_GROUP_NAMES: Record<PartGroup, string> = {
   lamps: 'Lamps',
@@ -14,6 +15,7 @@ export const PART_GROUP_NAMES: Record<PartGroup, string> = {
   wire: 'Wire',
   joints: 'Joints',
   sundries: 'Sundries',
+  tools: 'Bits that wear',
 };
 
 export interface PartLine {
@@ -68,6 +70,7 @@ export function partsList(build: Build, feeds: readonly AssessedFeed[]): PartLin
   const lines = new Lines();
   addLamps(build, lines);
   addFeeds(build, feeds, lines);
+  for (const line of sundries(build, bodyOf(build))) lines.add(line);
   return lines.all();
 }
 
@@ -227,11 +230,10 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
       use: control.name,
     });
   }
-  const supply = new Set(feeds.flatMap(({ feed }) => feed.wires.map((wire) => wire.id)));
-  for (const wire of Object.values(build.wires)) addWire(wire, feedOf.get(wire.id) ?? '', supply.has(wire.id), lines);
+  for (const wire of Object.values(build.wires)) addWire(wire, feedOf.get(wire.id) ?? '', lines);
 }
 
-function addWire(wire: Wire, use: string, isSupply: boolean, lines: Lines): void {
+function addWire(wire: Wire, use: string, lines: Lines): void {
   const label = wire.table === 'awg' ? `${wire.gauge} AWG` : `${wire.gauge} mm²`;
   const metres = wire.lengthMm / 1000;
   if (wire.loomLengthMm === null)
@@ -246,27 +248,7 @@ function addWire(wire: Wire, use: string, isSupply: boolean, lines: Lines): void
   const colour = crimpColour(conductor(wire.table, wire.gauge).areaMm2);
   const name = colour ? `Sealed crimp, ${colour}` : `Compression lug, ${label}`;
   lines.add({ key: name, group: 'joints', name, quantity: 2, unit: 'pcs', use });
-  if (!isSupply) return;
-  lines.add({
-    key: 'loom',
-    group: 'sundries',
-    name: 'Split loom 10 mm',
-    quantity: metres * WASTE_FACTOR,
-    unit: 'm',
-    use,
-  });
-  lines.add({
-    key: 'ties',
-    group: 'sundries',
-    name: 'Cable tie 200 mm',
-    quantity: metres / TIE_SPACING_M,
-    unit: 'pcs',
-    use,
-  });
 }
-
-/** A tie every 300 mm of run (common practice, no source). */
-const TIE_SPACING_M = 0.3;
 
 /** Quantity as bought: whole pieces, wire up to the next half metre. */
 export const boughtQuantity = (line: PartLine): number =>

@@ -1,158 +1,168 @@
-import { CheckOutlined } from '@ant-design/icons';
+import { CheckOutlined, RightOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import dayjs from 'dayjs';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Id } from '../../../core/build/index.ts';
-import { formatLength } from '../../../core/units/index.ts';
-import { Sheet } from '../../sheet/Sheet.tsx';
+import { useMemo, useState } from 'react';
+import { type PlannedMeasure, ruleById, SKILL_NAMES, type Step } from '../../../core/steps/index.ts';
+import { useLearnedHoursQuery } from '../../app/api.ts';
 import { useUnit } from '../useUnit.ts';
+import { AsBuilt } from './AsBuilt.tsx';
+import { StepDrawing } from './StepDrawing.tsx';
+import { StepList } from './StepList.tsx';
+import { StepTalk, TalkButtons } from './StepTalk.tsx';
+import { TimeSpent } from './TimeSpent.tsx';
+import { useTimer } from './useTimer.ts';
+import './build.css';
 
-const hours = (minutes: number): string => (minutes < 60 ? `${minutes} min` : `${(minutes / 60).toFixed(1)} h`);
+const NOTHING_LEARNED = {};
 
 export function BuildStage() {
-  const { build, body, overview, preferences, mayEdit, act } = useUnit();
+  const { build, overview } = useUnit();
+  const { data: learned = NOTHING_LEARNED } = useLearnedHoursQuery();
+  const [key, setKey] = useState('');
   const steps = useMemo(() => overview?.steps ?? [], [overview]);
   const firstOpen = steps.find((step) => !build.ticks[step.key])?.key ?? steps[0]?.key ?? '';
-  const [key, setKey] = useState('');
   const index = Math.max(
     0,
     steps.findIndex((step) => step.key === (key || firstOpen)),
   );
   const step = steps[index];
-  const done = steps.filter((each) => build.ticks[each.key]).length;
-  const left = steps.filter((each) => !build.ticks[each.key]).reduce((sum, each) => sum + each.minutes, 0);
-  const lit = useMemo(() => new Map((step?.lampIds ?? []).map((id) => [id, 1])), [step]);
-  const ignore = useCallback((_ids: Id[]) => {}, []);
-
-  // The list follows the step: with thirty steps the one in hand is rarely in view by itself.
-  const list = useRef<HTMLElement>(null);
-  const shownKey = step?.key;
-  useEffect(() => {
-    if (shownKey) list.current?.querySelector('.now')?.scrollIntoView({ block: 'nearest', inline: 'center' });
-  }, [shownKey]);
-
-  if (steps.length === 0 || !step) {
-    return <p className="empty">No steps yet: they follow from the lamps and feeds. Place lamps first.</p>;
-  }
-  const tick = build.ticks[step.key];
-  const mark = (isDone: boolean) => {
-    if (act({ kind: 'tickStep', stepKey: step.key, done: isDone }) && isDone) setKey(steps[index + 1]?.key ?? step.key);
-  };
-
+  if (!step) return <p className="empty">No steps yet: they follow from the lamps and feeds. Place lamps first.</p>;
+  const show = (at: number) => setKey(steps[Math.max(0, Math.min(steps.length - 1, at))]!.key);
   return (
     <div className="build">
-      <nav className="steps" aria-label="Steps" ref={list}>
-        <header className="inline-head">
-          <h3>Steps</h3>
-          <span className="muted">
-            {done} of {steps.length}, about {hours(left)} left
-          </span>
-        </header>
-        <ol>
-          {steps.map((each, at) => {
-            const ticked = build.ticks[each.key];
-            return (
-              <li key={each.key}>
-                <button
-                  type="button"
-                  className={each.key === step.key ? 'now' : ''}
-                  aria-current={each.key === step.key ? 'step' : undefined}
-                  onClick={() => setKey(each.key)}
-                >
-                  <span className={ticked ? 'box ticked' : 'box'}>
-                    {ticked ? <CheckOutlined aria-label="done" /> : at + 1}
-                  </span>
-                  <span>
-                    <b>{each.title}</b>
-                    <small>
-                      {ticked
-                        ? `${ticked.by.split(' ')[0]}, ${dayjs(ticked.at).format('D MMM HH:mm')}`
-                        : hours(each.minutes)}
-                    </small>
-                  </span>
-                </button>
-              </li>
-            );
-          })}
-        </ol>
-      </nav>
-      <section className="step" aria-label={`Step ${index + 1}`}>
-        <div className="step-sheet">
-          <Sheet
-            body={body}
-            build={build}
-            unit={preferences.length}
-            selection={step.lampIds.slice(0, 24)}
-            onSelect={ignore}
-            brightness={lit}
-            form="compact"
-          />
-        </div>
-        <div className="step-text">
-          <p className="muted">
-            Step {index + 1} of {steps.length}
-          </p>
-          <h2>{step.title}</h2>
-          <p className="detail">{step.detail}</p>
-          {step.caution && <p className="caution-line">⚠ {step.caution}</p>}
-          {step.measures.length > 0 && (
-            <table className="plain measures">
-              <thead>
-                <tr>
-                  <th>Lamp</th>
-                  <th className="right">From front</th>
-                  <th className="right">From centre</th>
-                  <th className="right">From ground</th>
-                </tr>
-              </thead>
-              <tbody>
-                {step.measures.map(({ tag, position }) => (
-                  <tr key={tag}>
-                    <td>
-                      <b>{tag}</b>
-                    </td>
-                    <td className="right mono">{formatLength(position.xMm, preferences.length)}</td>
-                    <td className="right mono">{formatLength(Math.abs(position.yMm), preferences.length)}</td>
-                    <td className="right mono">{formatLength(position.zMm, preferences.length)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          )}
-          <p className="why">Why here: {step.why}</p>
-        </div>
-        <footer className="step-foot">
-          <Button size="large" disabled={index === 0} onClick={() => setKey(steps[index - 1]!.key)}>
-            Back
-          </Button>
-          {tick ? (
-            <>
-              <span className="state ok">
-                <CheckOutlined aria-hidden /> {tick.by}, {dayjs(tick.at).format('D MMM HH:mm')}
-              </span>
-              {mayEdit && (
-                <Button size="large" onClick={() => mark(false)}>
-                  Not done after all
-                </Button>
-              )}
-              <Button
-                size="large"
-                type="primary"
-                disabled={index === steps.length - 1}
-                onClick={() => setKey(steps[index + 1]!.key)}
-              >
-                Next
-              </Button>
-            </>
-          ) : (
-            mayEdit && (
-              <Button size="large" type="primary" className="done" onClick={() => mark(true)}>
-                Done
-              </Button>
-            )
-          )}
-        </footer>
-      </section>
+      <StepList steps={steps} shownKey={step.key} learned={learned} onOpen={setKey} />
+      <OneStep key={step.key} step={step} steps={steps} index={index} learned={learned} onShow={show} />
     </div>
+  );
+}
+
+/** One step on the screen: where, with what, the figures, and the buttons a glove can hit. */
+function OneStep({
+  step,
+  steps,
+  index,
+  learned,
+  onShow,
+}: {
+  step: Step;
+  steps: readonly Step[];
+  index: number;
+  learned: Parameters<typeof TimeSpent>[0]['learned'];
+  onShow(at: number): void;
+}) {
+  const { id, build, mayEdit, act } = useUnit();
+  const timer = useTimer(id, step.key);
+  const [focus, setFocus] = useState<PlannedMeasure | null>(step.measures[0] ?? null);
+  const tick = build.ticks[step.key];
+  const mark = (isDone: boolean) => {
+    // What the timer says is written down with the tick.
+    const minutes = isDone ? timer.minutes : null;
+    if (!act({ kind: 'tickStep', stepKey: step.key, done: isDone, ...(minutes !== null && { minutes }) })) return;
+    timer.stop();
+    if (isDone) onShow(index + 1);
+  };
+  return (
+    <section className="step" aria-label={`Step ${index + 1}`}>
+      <div className="step-sheet">
+        <StepDrawing step={step} focus={focus} />
+      </div>
+      <div className="step-text">
+        <p className="step-count">
+          Step {index + 1} of {steps.length}
+        </p>
+        <h2>{step.title}</h2>
+        {tick && (
+          <p className="state ok">
+            <CheckOutlined aria-hidden /> Done by {tick.by}, {dayjs(tick.at).format('D MMM HH:mm')}
+          </p>
+        )}
+        <p className="detail">{step.detail}</p>
+        <ul className="step-facts">
+          <li>
+            <span className="muted">Where</span> <span>{step.where}</span>
+          </li>
+          <li>
+            <span className="muted">Who</span> {step.skill ? `someone for ${SKILL_NAMES[step.skill]}` : 'anybody'}
+            {step.people > 1 && ', two people'}
+          </li>
+          <li>
+            <span className="muted">With</span> <span>{step.tools.join(', ')}</span>
+          </li>
+        </ul>
+        {step.caution && <p className="caution-line">⚠ {step.caution}</p>}
+        <StepTalk step={step} />
+        <AsBuilt step={step} onFocus={setFocus} />
+        <TimeSpent step={step} learned={learned} timer={timer} />
+        <WaitsFor step={step} steps={steps} />
+      </div>
+      <footer className="step-foot">
+        <Button size="large" className="back" disabled={index === 0} onClick={() => onShow(index - 1)}>
+          Back
+        </Button>
+        {mayEdit && <TalkButtons step={step} />}
+        {tick ? (
+          <>
+            {mayEdit && (
+              <Button size="large" onClick={() => mark(false)}>
+                Not done after all
+              </Button>
+            )}
+            <Button
+              size="large"
+              type="primary"
+              className="done"
+              disabled={index === steps.length - 1}
+              onClick={() => onShow(index + 1)}
+            >
+              Next <RightOutlined aria-hidden />
+            </Button>
+          </>
+        ) : (
+          mayEdit && (
+            <Button size="large" type="primary" className="done" icon={<CheckOutlined />} onClick={() => mark(true)}>
+              Done
+            </Button>
+          )
+        )}
+      </footer>
+    </section>
+  );
+}
+
+/** What stands before this step, and why; what of it is still open stands first. */
+function WaitsFor({ step, steps }: { step: Step; steps: readonly Step[] }) {
+  const { build } = useUnit();
+  const before = step.after.flatMap(({ key, ruleId }) => {
+    const other = steps.find((each) => each.key === key);
+    return other ? [{ other, rule: ruleById(ruleId), isDone: build.ticks[key] !== undefined }] : [];
+  });
+  if (before.length === 0) return null;
+  const byRule = new Map<string, typeof before>();
+  for (const each of before) byRule.set(each.rule.id, [...(byRule.get(each.rule.id) ?? []), each]);
+  return (
+    <section className="waits-for" aria-label="What comes before">
+      <h3>Why here</h3>
+      <ul>
+        {[...byRule.values()].map((list) => (
+          <li key={list[0]!.rule.id}>
+            {list[0]!.rule.reason}{' '}
+            {list.every((each) => each.isDone) ? (
+              <span className="state ok">
+                <CheckOutlined aria-hidden /> done
+              </span>
+            ) : (
+              <span className="muted">
+                After{' '}
+                {list
+                  .filter((each) => !each.isDone)
+                  .map((each) => each.other.title)
+                  .join('; ')}
+                .
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -8,6 +8,7 @@ import { Findings } from '../Findings.tsx';
 import { FaceSwatch } from '../place/FaceSwatch.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
+import { ShortLamps } from './ShortLamps.tsx';
 
 const GROUPS = Object.keys(PART_GROUP_NAMES) as PartGroup[];
 
@@ -30,6 +31,9 @@ export function PartsStage() {
           </span>
           <Button icon={<DownloadOutlined />} href={`/api/units/${id}/parts.csv`} className="right">
             CSV for purchase
+          </Button>
+          <Button icon={<DownloadOutlined />} href={`/api/units/${id}/purchase.xlsx`}>
+            Workbook
           </Button>
         </header>
         {parts.length === 0 && (
@@ -98,6 +102,7 @@ export function PartsStage() {
         </table>
       </section>
       <aside className="panel" aria-label="Kits">
+        <ShortLamps lines={parts} shelf={shelf} />
         <Findings findings={findings} empty="Every kit is in a box or on the list." />
         {Object.values(build.extraParts).length > 0 && (
           <section>

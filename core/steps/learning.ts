@@ -1,0 +1,59 @@
+/**
+ * What repeated work takes: Wright's law (1936) in its cumulative-average form, and how far estimates were off, learned
+ * from what was really spent.
+ */
+
+/** Exponent of a learning rate: 0.8 means that doubling the units brings the average to 80 %. */
+export const learningExponent = (rate: number): number => Math.log2(rate);
+
+/** Total of the first n units when the first takes so much: first times n to the power 1 + b. */
+export const wrightTotal = (first: number, count: number, rate: number): number =>
+  first * count ** (1 + learningExponent(rate));
+
+/** What the n-th unit takes by itself: the total up to it less the total before it. */
+export const wrightUnit = (first: number, nth: number, rate: number): number =>
+  wrightTotal(first, nth, rate) - (nth > 1 ? wrightTotal(first, nth - 1, rate) : 0);
+
+export interface Spent {
+  estimatedMin: number;
+  actualMin: number;
+}
+
+export interface LearnedFactor {
+  /** Actual over estimated, the middle of all that is known. */
+  factor: number;
+  /** Half of the work falls between these parts of the estimate. */
+  low: number;
+  high: number;
+  samples: number;
+}
+
+/** So many pieces of work weigh as much as the belief that the estimate is right. */
+const BELIEF = 3;
+/** Spread that is told when nothing is known yet (common practice, no source). */
+const UNKNOWN_SPREAD = 0.35;
+
+function quantile(sorted: readonly number[], part: number): number {
+  const at = (sorted.length - 1) * part;
+  const low = Math.floor(at);
+  const high = Math.ceil(at);
+  return sorted[low]! + (sorted[high]! - sorted[low]!) * (at - low);
+}
+
+/**
+ * How estimates of one kind of work turn out: the median of their ratios, so that one bad day does not count, drawn
+ * towards one while little is known.
+ */
+export function learnedFactor(spent: readonly Spent[]): LearnedFactor {
+  const logs = spent
+    .filter(({ estimatedMin, actualMin }) => estimatedMin > 0 && actualMin > 0)
+    .map(({ estimatedMin, actualMin }) => Math.log(actualMin / estimatedMin))
+    .sort((a, b) => a - b);
+  const samples = logs.length;
+  if (samples === 0) return { factor: 1, low: 1 - UNKNOWN_SPREAD, high: 1 + UNKNOWN_SPREAD, samples };
+  const weight = samples / (samples + BELIEF);
+  const middle = quantile(logs, 0.5) * weight;
+  const half =
+    ((quantile(logs, 0.75) - quantile(logs, 0.25)) / 2) * weight + Math.log(1 + UNKNOWN_SPREAD) * (1 - weight);
+  return { factor: Math.exp(middle), low: Math.exp(middle - half), high: Math.exp(middle + half), samples };
+}

@@ -1,0 +1,66 @@
+/** One piece of a job's work, small enough to be ticked, timed and given to one or two people. */
+import type { Face, Id } from '../build/index.ts';
+
+export type StepKind =
+  | 'isolate'
+  | 'bench'
+  | 'loose'
+  | 'trimOff'
+  | 'pilot'
+  | 'drill'
+  | 'run'
+  | 'mount'
+  | 'join'
+  | 'pull'
+  | 'program'
+  | 'insulate'
+  | 'prove'
+  | 'ties'
+  | 'trimOn'
+  | 'close'
+  | 'fuse';
+
+/** What somebody has to be able to do; a step without one is for anybody. */
+export type Skill = 'wiring' | 'metal';
+export const SKILL_NAMES: Record<Skill, string> = { wiring: 'wiring', metal: 'metalwork' };
+
+/** A figure to hold to and to write down as built. What it stands for is changed when a deviation is accepted. */
+export interface PlannedMeasure {
+  key: string;
+  label: string;
+  from: string;
+  plannedMm: number;
+  /** As much off either way is as good as planned. */
+  toleranceMm: number;
+  target: MeasureTarget;
+}
+
+export type MeasureTarget = { kind: 'lamp'; lampId: Id; axis: 'xMm' | 'yMm' | 'zMm' } | { kind: 'wire'; wireId: Id };
+
+/** Another step that has to be done before, and the rule that says so. */
+export interface After {
+  key: string;
+  ruleId: string;
+}
+
+export interface Step {
+  /** Kind and what it is about: stable, so that a tick survives a change elsewhere in the build. */
+  key: string;
+  kind: StepKind;
+  title: string;
+  detail: string;
+  caution: string | null;
+  lampIds: Id[];
+  feedIds: Id[];
+  face: Face | null;
+  where: string;
+  tools: string[];
+  skill: Skill | null;
+  people: 1 | 2;
+  minutes: number;
+  measures: PlannedMeasure[];
+  after: After[];
+}
+
+/** Work that is alike: drilling a face, running a feed. */
+export const kindOfKey = (key: string): StepKind => key.split(':')[0] as StepKind;

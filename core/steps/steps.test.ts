@@ -1,0 +1,200 @@
+import { describe, expect, it } from 'vitest';
+import { applied, countingIds, testTruck } from '../../demo/testUnit.ts';
+import { demoUnits } from '../../demo/world.ts';
+import { assess } from '../rules/index.ts';
+import {
+  arranged,
+  breakKey,
+  breaksOfOrder,
+  breaksOfTicks,
+  jobSteps,
+  ORDER_RULES,
+  type Step,
+  type StepKind,
+  usualSteps,
+} from './index.ts';
+
+const units = demoUnits(new Date('2026-01-20T12:00:00Z'), countingIds()).filter(
+  (build) => Object.keys(build.lamps).length > 0,
+);
+const stepsOf = (build: (typeof units)[number]) => usualSteps(build, assess(build).feeds);
+
+/** Checked apart from the code, by kind: the left is never done after the right (where both are there). */
+const FORBIDDEN: [StepKind, StepKind, 'lamps' | 'all'][] = [
+  ['isolate', 'join', 'all'],
+  ['isolate', 'drill', 'all'],
+  ['bench', 'mount', 'lamps'],
+  ['loose', 'pilot', 'all'],
+  ['loose', 'drill', 'all'],
+  ['pilot', 'drill', 'lamps'],
+  ['drill', 'run', 'lamps'],
+  ['run', 'mount', 'lamps'],
+  ['mount', 'join', 'lamps'],
+  ['join', 'pull', 'all'],
+  ['join', 'program', 'lamps'],
+  ['program', 'insulate', 'all'],
+  ['insulate', 'prove', 'all'],
+  ['pull', 'prove', 'all'],
+  ['prove', 'ties', 'all'],
+  ['prove', 'trimOn', 'all'],
+  ['prove', 'close', 'all'],
+  ['close', 'fuse', 'all'],
+];
+
+function forbiddenIn(steps: readonly Step[]): string[] {
+  const found: string[] = [];
+  for (const [first, next, shared] of FORBIDDEN)
+    for (const [at, early] of steps.entries())
+      for (const late of steps.slice(at + 1))
+        if (
+          early.kind === next &&
+          late.kind === first &&
+          (shared === 'all' || early.lampIds.some((id) => late.lampIds.includes(id)))
+        )
+          found.push(`${early.key} before ${late.key}`);
+  return found;
+}
+
+/** Kahn (1962) on the dependencies alone: true when no step waits for itself, whatever the order of the list. */
+function canBeDone(steps: readonly Step[]): boolean {
+  const waits = new Map(steps.map((step) => [step.key, new Set(step.after.map((each) => each.key))]));
+  for (;;) {
+    const free = [...waits].filter(([, others]) => others.size === 0).map(([key]) => key);
+    if (free.length === 0) return waits.size === 0;
+    for (const key of free) waits.delete(key);
+    for (const others of waits.values()) for (const key of free) others.delete(key);
+  }
+}
+
+describe.each(units.map((build) => [build.unit.tag, stepsOf(build), build] as const))('%s', (_tag, steps, build) => {
+  it('has each step once, and none precedes what it needs', () => {
+    const at = new Map(steps.map((step, index) => [step.key, index]));
+    expect(at.size).toBe(steps.length);
+    expect(canBeDone(steps)).toBe(true);
+    for (const step of steps)
+      for (const { key } of step.after)
+        expect(at.get(key), `${key} before ${step.key}`).toBeLessThan(at.get(step.key)!);
+    expect(forbiddenIn(steps)).toEqual([]);
+    expect(breaksOfOrder(steps)).toEqual([]);
+  });
+
+  it('begins with the power off, ends with the fuse, takes time at every step, and says who, where and with what', () => {
+    expect(steps[0]!.kind).toBe('isolate');
+    expect(steps.at(-1)!.kind).toBe('fuse');
+    for (const step of steps) {
+      expect(step.minutes, step.key).toBeGreaterThan(0);
+      expect(step.where, step.key).not.toBe('');
+      expect(step.tools.length, step.key).toBeGreaterThan(0);
+    }
+    const fed = new Set(assess(build).feeds.map(({ feed }) => feed.fuse.id));
+    expect(steps.filter((step) => step.kind === 'run')).toHaveLength(fed.size);
+  });
+});
+
+describe('the rules of order', () => {
+  it('have names of their own, and a list turned about breaks all that it holds', () => {
+    expect(new Set(ORDER_RULES.map((rule) => rule.id)).size).toBe(ORDER_RULES.length);
+    const steps = stepsOf(units[0]!);
+    const broken = breaksOfOrder(steps.toReversed());
+    expect(broken).toHaveLength(steps.reduce((sum, step) => sum + step.after.length, 0));
+    expect(new Set(broken.map(breakKey)).size).toBe(broken.length);
+  });
+
+  it('speak when a step is ticked before what it needs', () => {
+    const steps = stepsOf(units[0]!);
+    const drill = steps.find((step) => step.kind === 'drill')!;
+    const broken = breaksOfTicks(steps, { [drill.key]: true });
+    expect(broken.map(({ first }) => first.kind).sort()).toEqual(['isolate', 'loose', 'pilot']);
+  });
+});
+
+describe('trim that the survey found', () => {
+  it('comes off before any hole and goes back after the proof', () => {
+    const truck = testTruck()
+      .lamp('ST-0301', 'rear', { yMm: 900, zMm: 1400 })
+      .apply({
+        kind: 'recordTrim',
+        trim: {
+          id: '01900000-0000-7000-8000-00000000aaaa',
+          name: 'Tail panel',
+          fasteners: 'clips',
+          count: 8,
+          note: '',
+        },
+      });
+    const kinds = jobSteps(truck.build, []).map((step) => step.kind);
+    expect(kinds.indexOf('trimOff')).toBeLessThan(kinds.indexOf('pilot'));
+    expect(kinds.indexOf('trimOn')).toBeGreaterThan(kinds.indexOf('prove'));
+    expect(kinds.indexOf('trimOn')).toBeLessThan(kinds.indexOf('close'));
+  });
+});
+
+describe("the lead's own order", () => {
+  const build = units[0]!;
+  const keys = stepsOf(build).map((step) => step.key);
+
+  it('is kept, and a step that came later stands behind the one it usually follows', () => {
+    const turned = keys.filter((key) => key !== 'pull').toReversed();
+    const own = arranged(
+      keys.map((key) => ({ key })),
+      turned,
+    ).map((step) => step.key);
+    expect(own.filter((key) => key !== 'pull')).toEqual(turned);
+    expect(own[own.indexOf('pull') - 1]).toBe(keys[keys.indexOf('pull') - 1]);
+  });
+
+  it('against a rule is found, until a reason is given', () => {
+    const order = ['loose', ...keys.filter((key) => key !== 'loose')];
+    const late = [...order.filter((key) => key !== 'bench'), 'bench'];
+    const broken = applied(build, [{ kind: 'orderSteps', order: { keys: late, reasons: {} } }]);
+    const said = assess(broken).findings.filter((finding) => finding.message.includes('planned before Bench-test'));
+    expect(said.length).toBeGreaterThan(0);
+    const breaks = breaksOfOrder(jobSteps(broken, assess(broken).feeds));
+    const reasons = Object.fromEntries(breaks.map((each) => [breakKey(each), 'the lamps come on Friday']));
+    const excused = applied(build, [{ kind: 'orderSteps', order: { keys: late, reasons } }]);
+    expect(assess(excused).findings.filter((finding) => finding.message.includes('planned before'))).toEqual([]);
+    const mended = applied(broken, said[0]!.waysOut[0]!.operations);
+    expect(jobSteps(mended, assess(mended).feeds).map((step) => step.key)).toEqual(keys);
+  });
+});
+
+describe('what is measured as built', () => {
+  const build = units[0]!;
+  const pilot = stepsOf(build).find((step) => step.kind === 'pilot')!;
+  const measure = pilot.measures[0]!;
+  const record = (offMm: number) =>
+    applied(build, [
+      {
+        kind: 'recordMeasure',
+        key: measure.key,
+        measure: {
+          stepKey: pilot.key,
+          label: measure.label,
+          target: measure.target,
+          plannedMm: measure.plannedMm,
+          toleranceMm: measure.toleranceMm,
+          valueMm: measure.plannedMm + offMm,
+        },
+      },
+    ]);
+
+  it('is good up to the tolerance and no further', () => {
+    expect(record(measure.toleranceMm).measured[measure.key]!.state).toBe('good');
+    expect(record(measure.toleranceMm + 1).measured[measure.key]!.state).toBe('off');
+  });
+
+  it('changes the build once the lead takes it, on the side where the lamp is', () => {
+    const off = record(12);
+    const finding = assess(off).findings.find((each) => each.code === 'V2')!;
+    expect(finding.message).toContain('12 off where 5 is allowed');
+    const taken = applied(off, finding.waysOut[0]!.operations);
+    if (measure.target.kind !== 'lamp') throw new Error('a lamp is measured first');
+    const { lampId, axis } = measure.target;
+    const before = build.lamps[lampId]!.position[axis];
+    expect(taken.lamps[lampId]!.position[axis]).toBe(Math.sign(before) * (Math.abs(before) + 12));
+    expect(assess(taken).findings.some((each) => each.code === 'V2')).toBe(false);
+    const sent = applied(off, finding.waysOut[1]!.operations);
+    expect(sent.lamps).toEqual(build.lamps);
+    expect(assess(sent).findings.some((each) => each.code === 'V2')).toBe(false);
+  });
+});

@@ -1,0 +1,138 @@
+/** How a unit is put back as it came: what comes off, what is closed, what its own parts need, in the order to do it. */
+import type { Body } from '../body/index.ts';
+import type { Build } from '../build/index.ts';
+import { sourceInText } from '../feed/index.ts';
+import { allHoles, compareTags, drillingOf, formatMm, tagList, templateJobs } from '../place/index.ts';
+
+export interface StockStep {
+  title: string;
+  detail: string;
+}
+
+export interface BackToStock {
+  steps: StockStep[];
+  /** What has to be bought for it. */
+  parts: { name: string; quantity: number }[];
+}
+
+/** Blanking plugs by the hole they close, mm (common trade sizes, from memory). */
+const PLUGS_MM = [3.2, 5, 6.5, 8.5, 10.5, 13, 16, 20, 25, 32, 40, 50, 60, 76, 102];
+
+const plugFor = (holeMm: number): number | null => PLUGS_MM.find((size) => size >= holeMm - 0.4) ?? null;
+
+interface Holes {
+  byDiameter: Map<number, number>;
+  tags: string[];
+}
+
+function holesOf(build: Build, body: Body): Holes {
+  const byDiameter = new Map<number, number>();
+  const tags = new Set<string>();
+  for (const { model, lamps } of templateJobs(build, body))
+    for (const lamp of lamps)
+      for (const hole of allHoles(drillingOf(lamp, model))) {
+        byDiameter.set(hole.diameterMm, (byDiameter.get(hole.diameterMm) ?? 0) + 1);
+        tags.add(lamp.tag);
+      }
+  return { byDiameter, tags: [...tags] };
+}
+
+/** The list for a unit as it is built; empty when nothing of it was added. */
+export function backToStock(build: Build, body: Body): BackToStock {
+  const added = Object.values(build.lamps).filter((lamp) => build.models[lamp.modelKey]?.kind !== 'factory');
+  const elements = Object.values(build.elements);
+  if (added.length === 0 && elements.length === 0) return { steps: [], parts: [] };
+  const steps: StockStep[] = [{ title: 'Take the power off', detail: 'Key out, battery negative off.' }];
+  const parts: BackToStock['parts'] = [];
+  const step = (title: string, detail: string) => steps.push({ title, detail });
+
+  const taps = [
+    ...new Set(elements.flatMap((element) => (element.kind === 'tap' ? (build.slots[element.slotId] ?? []) : []))),
+  ];
+  const own = taps.filter((slot) => slot.ratingA !== null);
+  const studs = elements.filter((element) => element.kind === 'stud').length;
+  if (taps.length > 0 || studs > 0)
+    step(
+      'Take the feeds off their sources',
+      [
+        ...taps.map((slot) =>
+          slot.ratingA === null
+            ? `${sourceInText(slot)}: empty again`
+            : `${sourceInText(slot)}: its own ${slot.ratingA} A fuse back`,
+        ),
+        ...(studs > 0 ? [`${studs} ${studs === 1 ? 'lead' : 'leads'} off the battery stud`] : []),
+      ].join('; '),
+    );
+  for (const slot of own) parts.push({ name: `Fuse ${slot.ratingA} A for ${sourceInText(slot)}`, quantity: 1 });
+
+  const passed = elements.flatMap((element) => {
+    if (element.kind !== 'lampLoad') return [];
+    const lamp = build.lamps[element.lampId];
+    return lamp && build.models[lamp.modelKey]?.kind === 'factory' ? [lamp.tag] : [];
+  });
+  if (passed.length > 0)
+    step(
+      'Join its own lamps as they were',
+      `${tagList(passed)}: flashers and splices out, each lead straight to its own wire again.`,
+    );
+
+  const cut = Object.values(build.plugs).filter((plug) => plug.leftMm !== null);
+  for (const plug of cut)
+    step(`Join ${plug.name} again`, `${plug.place || 'where it is'}: ${plug.leftMm} mm of lead were left behind it.`);
+  const joined = Object.values(build.plugs).filter((plug) => plug.end === 'joined' && plug.leftMm === null);
+  for (const plug of joined)
+    step(`Unplug ${plug.name}`, `${plug.place || 'where it is'}: cap it, so that it keeps dry.`);
+
+  const wires = Object.keys(build.wires).length;
+  if (wires > 0)
+    step(
+      'Draw the loom out',
+      `${wires} wires, ${elements.filter((element) => element.kind === 'ground').length} ground bolts; ties and clips off.`,
+    );
+  const passes = Object.values(build.routeNodes).filter((node) => node.pass !== null);
+  if (passes.length > 0)
+    step(
+      'Close the ways through walls',
+      passes
+        .map((node) => node.name || 'a pass')
+        .sort()
+        .join(', '),
+    );
+
+  if (added.length > 0)
+    step(
+      'Take the lamps off',
+      added
+        .map((lamp) => lamp.tag)
+        .sort(compareTags)
+        .join(' '),
+    );
+  const { byDiameter, tags } = holesOf(build, body);
+  if (byDiameter.size > 0) {
+    const list = [...byDiameter].sort(([a], [b]) => a - b);
+    step(
+      'Close the holes',
+      `${list.map(([diameter, count]) => `${count} × ${formatMm(diameter)} mm`).join(', ')} at ${tagList(tags)}: plugs set in sealant, edges painted.`,
+    );
+    for (const [diameter, count] of list) {
+      const plug = plugFor(diameter);
+      parts.push({
+        name: plug ? `Blanking plug ${formatMm(plug)} mm` : `Patch over a ${formatMm(diameter)} mm hole`,
+        quantity: count,
+      });
+    }
+  }
+  for (const trim of Object.values(build.trim))
+    step(`Put ${trim.name} back`, `${trim.count} × ${trim.fasteners}${trim.note ? `; ${trim.note}` : ''}`);
+  step(
+    'Power on, and try everything of its own',
+    'Running, brake, both turns, hazard, reverse, and whatever shared a slot.',
+  );
+  return { steps, parts: merged(parts) };
+}
+
+function merged(parts: BackToStock['parts']): BackToStock['parts'] {
+  const byName = new Map<string, number>();
+  for (const { name, quantity } of parts) byName.set(name, (byName.get(name) ?? 0) + quantity);
+  return [...byName].map(([name, quantity]) => ({ name, quantity }));
+}

@@ -1,0 +1,154 @@
+/** What a job eats besides lamps and wire: loom, grommets, ties, shrink, labels, sealant, and the bits that wear. */
+import type { Body, Material } from '../body/index.ts';
+import type { Build } from '../build/index.ts';
+import { bundlesOf, cutList, GROMMETS, GROUND_COLOUR, jointList, runWays, terminalColour } from '../feed/index.ts';
+import { allHoles, bitsFor, drillingOf, formatMm, templateJobs } from '../place/index.ts';
+import { conductor, wireOuterMm } from '../units/index.ts';
+import type { PartLine } from './partsList.ts';
+import { shrinkFor } from './shrink.ts';
+
+type Line = Pick<PartLine, 'key' | 'group' | 'name' | 'quantity' | 'unit' | 'use'>;
+
+/** More than the measured length, for waste and second tries (common practice, no source). */
+const WASTE_FACTOR = 1.1;
+/** A tie every 300 mm of way (common practice, no source). */
+const TIE_SPACING_MM = 300;
+/** Barrels of insulated crimps and lugs by their colour, mm across (common practice, no source). */
+const BARREL_MM: Record<string, number> = { red: 4.2, blue: 4.8, yellow: 6.5, 'bare lug': 9 };
+/** Neutral-cure sealant for a hole, ml, and what a cartridge holds (common practice, no source). */
+const SEALANT_ML = 4;
+const CARTRIDGE_ML = 290;
+
+/** Loom that is reckoned with until ways are laid: 10 mm along every supply wire. */
+const UNLAID_LOOM_MM = 10;
+
+function unlaid(build: Build): Line[] {
+  const supply = Object.values(build.wires).filter((wire) => wire.colour !== GROUND_COLOUR);
+  const metres = supply.reduce((sum, wire) => sum + wire.lengthMm, 0) / 1000;
+  if (metres === 0) return [];
+  const use = 'reckoned; lay the ways for sizes';
+  return [
+    {
+      key: 'loom unlaid',
+      group: 'sundries',
+      name: `Split loom ${UNLAID_LOOM_MM} mm`,
+      quantity: metres * WASTE_FACTOR,
+      unit: 'm',
+      use,
+    },
+    tieLine(metres, use),
+  ];
+}
+
+const tieLine = (metres: number, use: string): Line => ({
+  key: 'ties',
+  group: 'sundries',
+  name: 'Cable tie 200 mm',
+  quantity: (1000 * metres) / TIE_SPACING_MM,
+  unit: 'pcs',
+  use,
+});
+
+/** Loom and ties along the ways, by the bundle of each section. */
+function alongWays(build: Build, body: Body): Line[] {
+  if (Object.keys(build.routeNodes).length === 0) return unlaid(build);
+  const bundles = bundlesOf(build, body, runWays(build, body)).filter((bundle) => bundle.runs.length > 0);
+  return bundles.flatMap(({ loomMm, lengthMm, slackMm, a }): Line[] => {
+    const metres = (lengthMm + slackMm) / 1000;
+    const name = loomMm === null ? 'Braided sleeve, over 38 mm' : `Split loom ${loomMm} mm`;
+    return [
+      { key: name, group: 'sundries', name, quantity: metres * WASTE_FACTOR, unit: 'm', use: '' },
+      tieLine(metres, a.jointId === null ? '' : 'loose until the joint is moved through'),
+    ];
+  });
+}
+
+function wallGrommets(build: Build): Line[] {
+  return Object.values(build.routeNodes).flatMap((node): Line[] => {
+    const grommet = GROMMETS.find((each) => each.boreMm === node.pass?.boreMm);
+    if (!grommet) return [];
+    const name = `Wire grommet ${grommet.boreMm} mm bore for a ${grommet.holeMm} mm hole`;
+    return [{ key: name, group: 'sundries', name, quantity: 1, unit: 'pcs', use: node.name }];
+  });
+}
+
+/** Shrink for every joint, by the barrel that it goes over and the thinnest wire that it grips; labels for both ends. */
+function shrinkAndLabels(build: Build): Line[] {
+  const lines = cutList(build);
+  const areaOf = new Map(
+    lines.map((line) => {
+      const wire = build.wires[line.wireId]!;
+      return [line.tag, conductor(wire.table, wire.gauge).areaMm2] as const;
+    }),
+  );
+  const shrink = jointList(build, lines).flatMap((joint): Line[] => {
+    const areas = joint.leads.flatMap((lead) => areaOf.get(lead.split(' ')[0]!) ?? []);
+    if (areas.length === 0) return [];
+    const barrelMm = BARREL_MM[terminalColour(Math.max(...areas))]!;
+    const found = shrinkFor(barrelMm, wireOuterMm(Math.min(...areas)));
+    const name = found
+      ? `Heat shrink ${found.ratio}:1, ${formatMm(found.boreMm)} mm, with glue`
+      : 'Shrink boot in two steps';
+    const metres = (joint.shrinkMm / 1000) * WASTE_FACTOR;
+    return [
+      found
+        ? { key: name, group: 'joints', name, quantity: metres, unit: 'm', use: '' }
+        : { key: name, group: 'joints', name, quantity: 1, unit: 'pcs', use: joint.at },
+    ];
+  });
+  const labels: Line = {
+    key: 'wire-labels',
+    group: 'sundries',
+    name: 'Wire label, 70 x 29.7 mm',
+    quantity: 2 * lines.length,
+    unit: 'pcs',
+    use: '',
+  };
+  return lines.length > 0 ? [...shrink, labels] : [];
+}
+
+/** Holes that a bit makes before it is blunt, by material; hole saws and step bits half as many. Common practice, no source. */
+const HOLES_PER_BIT: Record<Material, number> = {
+  steel: 120,
+  aluminium: 400,
+  plastic: 800,
+  glass: 1,
+  rubber: 400,
+  timber: 500,
+};
+const WEARS_TWICE: ReadonlySet<string> = new Set(['hole saw', 'step bit']);
+
+function bits(build: Build, body: Body): Line[] {
+  const jobs = templateJobs(build, body);
+  let holeCount = 0;
+  const worn = jobs.flatMap(({ model, lamps, part }): Line[] => {
+    const material = part?.material ?? 'steel';
+    return lamps.flatMap((lamp) =>
+      allHoles(drillingOf(lamp, model)).flatMap((hole) => {
+        holeCount++;
+        return bitsFor(hole.diameterMm, material, part?.thicknessMm ?? 1.5).map(({ bit, diameterMm }): Line => {
+          const name = `${bit[0]!.toUpperCase()}${bit.slice(1)}${bit === 'step bit' ? ' 6 to 32 mm' : ` ${formatMm(diameterMm)} mm`}`;
+          const quantity = (WEARS_TWICE.has(bit) ? 2 : 1) / HOLES_PER_BIT[material];
+          return { key: name, group: 'tools', name, quantity, unit: 'pcs', use: material };
+        });
+      }),
+    );
+  });
+  const sealant: Line = {
+    key: 'sealant',
+    group: 'sundries',
+    name: 'Neutral-cure sealant, cartridge',
+    quantity: (holeCount * SEALANT_ML) / CARTRIDGE_ML,
+    unit: 'pcs',
+    use: '',
+  };
+  return holeCount > 0 ? [...worn, sealant] : worn;
+}
+
+/** All of it, each line counted in parts: what is bought is rounded up by boughtQuantity. */
+export const sundries = (build: Build, body: Body): Line[] => [
+  ...alongWays(build, body),
+  ...wallGrommets(build),
+  ...shrinkAndLabels(build),
+  ...bits(build, body),
+];
