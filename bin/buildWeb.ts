@@ -4,7 +4,7 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from '
 import path from 'node:path';
 import { SetupProblem } from '../server/database/mariadb.ts';
 
-const SOURCES = ['web', 'core', 'index.html', 'vite.config.ts', 'package-lock.json'];
+const SOURCES = ['web', 'core', 'public', 'index.html', 'vite.config.ts', 'package-lock.json'];
 
 function filesUnder(place: string): string[] {
   if (!existsSync(place)) return [];

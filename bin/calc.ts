@@ -2,6 +2,7 @@
 import type * as z from 'zod';
 import { Circuit, sizeWire, solveCircuit, WireQuestion } from '../core/feed/index.ts';
 import { FlashQuestion, measureFlash } from '../core/flash/index.ts';
+import { PlanQuestion, planTasks } from '../core/schedule/index.ts';
 
 export interface CalcIssue {
   path: string;
@@ -49,6 +50,7 @@ const CALCULATIONS: Record<string, Calculation> = {
     }
   },
   flash: (input, path) => measureFlash(parse(FlashQuestion, input, path)),
+  plan: (input, path) => planTasks(parse(PlanQuestion, input, path)),
 };
 
 export const CALCULATION_NAMES = Object.keys(CALCULATIONS);

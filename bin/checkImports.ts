@@ -6,7 +6,21 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 
 const root = path.resolve(import.meta.dirname, '..');
-const CORE_ORDER = ['units', 'build', 'body', 'place', 'feed', 'flash', 'sight', 'rules', 'work', 'prove', 'keep'];
+const CORE_ORDER = [
+  'units',
+  'schedule',
+  'build',
+  'body',
+  'place',
+  'feed',
+  'flash',
+  'sight',
+  'steps',
+  'rules',
+  'work',
+  'prove',
+  'keep',
+];
 /** What each top folder may import from, besides itself. Tests may build their units from the demo's. */
 const ALLOWED: Record<string, string[]> = {
   core: [],

@@ -1,22 +1,57 @@
 /** Every main view holds to WCAG 2 A and AA as far as a program can judge: names, roles, contrast. */
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 
-const VIEWS = [
-  '/yard',
-  '/shelf',
-  ...['survey', 'place', 'feed', 'flash', 'parts', 'build', 'prove', 'handover'].map((stage) => `/unit/SR-07/${stage}`),
+interface View {
+  path: string;
+  /** What opens a further part of it. */
+  open?: [name: string, press: (page: Page) => Promise<void>];
+}
+
+const tab = (name: string): NonNullable<View['open']> => [
+  name,
+  (page) => page.locator('.field-tabs button', { hasText: name }).click(),
+];
+const panel = (name: string): NonNullable<View['open']> => [
+  name,
+  (page) => page.locator('.flash-now .ant-segmented-item', { hasText: name }).click(),
+];
+
+const VIEWS: View[] = [
+  { path: '/yard' },
+  { path: '/shelf' },
+  ...['survey', 'place', 'feed', 'flash', 'parts', 'build', 'prove', 'handover'].map((stage) => ({
+    path: `/unit/SR-11/${stage}`,
+  })),
+  ...['Ways', 'Joints', 'Cut list', 'Battery'].map((name) => ({ path: '/unit/SR-11/feed', open: tab(name) })),
+  { path: '/unit/SR-11/feed', open: ['a feed', (page) => page.locator('[data-feed]').first().press('Enter')] },
+  ...['Set lamps', 'Legend'].map((name) => ({ path: '/unit/SR-11/flash', open: panel(name) })),
+  {
+    path: '/unit/SR-11/flash',
+    open: [
+      'the editor',
+      async (page) => {
+        await page.locator('.score-row').nth(2).click();
+        await page.getByRole('button', { name: 'Draw one …' }).click();
+      },
+    ],
+  },
+  {
+    path: '/unit/SR-11/prove',
+    open: ['checks', (page) => page.getByRole('button', { name: /Without a meter/ }).click()],
+  },
 ];
 
 test.describe('a screen reader and weak eyes', () => {
-  for (const view of VIEWS) {
-    test(view, async ({ page, context }) => {
+  for (const { path, open } of VIEWS) {
+    test(open ? `${path}, ${open[0]}` : path, async ({ page, context }) => {
       const address = process.env.EMBER_ADDRESS!;
       await context.request.post(`${address}/api/session`, { data: { username: 'odile', password: 'causeway' } });
       const units = (await (await context.request.get(`${address}/api/units`)).json()) as { id: string; tag: string }[];
-      await page.goto(address + view.replace('SR-07', units.find((unit) => unit.tag === 'SR-07')!.id));
+      await page.goto(address + path.replace('SR-11', units.find((unit) => unit.tag === 'SR-11')!.id));
       await page.locator('.unit-track small, .rows button, .shelf-scroll td').first().waitFor({ state: 'attached' });
       await page.waitForLoadState('networkidle');
+      await open?.[1](page);
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
       expect(
         violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`),

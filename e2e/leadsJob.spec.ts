@@ -2,14 +2,7 @@
 import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
-
-const address = () => process.env.EMBER_ADDRESS!;
-
-async function comeIn(page: Page, name: string): Promise<void> {
-  await page.goto(address());
-  await page.getByRole('button', { name: new RegExp(name) }).click();
-  await expect(page.getByRole('button', { name: 'New unit' })).toBeVisible();
-}
+import { address, choose, comeIn, saved } from './helpers.ts';
 
 /** Middle of a view of the sheet, from its own lettering: enough to aim a drop at. */
 async function dropOnView(page: Page, modelKey: string, xPart: number, yPart: number): Promise<void> {
@@ -21,19 +14,6 @@ async function dropOnView(page: Page, modelKey: string, xPart: number, yPart: nu
   await page
     .locator(`[data-model="${modelKey}"]`)
     .dragTo(sheet, { targetPosition: { x: box.width * xPart, y: box.height * yPart } });
-}
-
-async function choose(page: Page, label: string, option: RegExp): Promise<void> {
-  await page.getByRole('combobox', { name: label }).click();
-  await page
-    .locator('.ant-select-dropdown:visible .ant-select-item-option')
-    .filter({ hasText: option })
-    .first()
-    .click();
-}
-
-async function saved(page: Page): Promise<void> {
-  await expect(page.locator('.unit-state')).toContainText(/Saved/);
 }
 
 test('a lead takes a unit from the yard to its operator card', async ({ browser }) => {
@@ -102,6 +82,7 @@ test('a lead takes a unit from the yard to its operator card', async ({ browser 
   await page.getByRole('link', { name: /Flash/ }).click();
   await page.locator('.score-row').first().click();
   await page.getByRole('option', { name: /Quad/ }).click();
+  await page.locator('.flash-now .ant-segmented-item', { hasText: 'Now' }).click();
   await expect(page.locator('.does-now')).toContainText(/quad/);
 
   // Parts
@@ -122,7 +103,7 @@ test('a lead takes a unit from the yard to its operator card', async ({ browser 
   await amps.getByRole('textbox').fill('2.2');
   await amps.getByRole('button', { name: 'Record' }).click();
   await expect(amps).toContainText('Pass');
-  const volts = page.locator('article.point').filter({ hasText: 'Volts' });
+  const volts = page.locator('article.point').filter({ hasText: 'the far lamp' });
   await volts.getByRole('textbox').fill('10.4');
   await volts.getByRole('button', { name: 'Record' }).click();
   await expect(volts).toContainText('Fail');
@@ -146,7 +127,7 @@ test('a lead takes a unit from the yard to its operator card', async ({ browser 
   await page.getByRole('link', { name: /Feed/ }).click();
   await expect(page.locator('[data-feed="Warning"]')).toBeVisible();
   await other.getByRole('link', { name: /Prove/ }).click();
-  await expect(other.locator('article.point').filter({ hasText: 'Volts' })).toContainText('10.40');
+  await expect(other.locator('article.point').filter({ hasText: 'the far lamp' })).toContainText('10.40');
 });
 
 test('an owner sees the unit but is offered no change; work made without a network goes out later', async ({

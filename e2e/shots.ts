@@ -35,16 +35,24 @@ const SHOTS: Shot[] = [
       await page.keyboard.press('x');
     },
   },
-  { name: 'feed', path: '/unit/SR-07/feed', prepare: (page) => page.locator('[data-feed=Corners]').click() },
+  { name: 'feed', path: '/unit/SR-11/feed', prepare: (page) => page.locator('[data-feed="Side strobes"]').click() },
   {
     name: 'feed-ground-side',
     path: '/unit/SR-19/feed',
     prepare: (page) => page.locator('[data-feed="Rack turn"]').click(),
   },
   {
-    name: 'feed-cut-list',
+    name: 'feed-joints',
     path: '/unit/SR-07/feed',
-    prepare: (page) => page.locator('.field-tabs button', { hasText: 'Cut list' }).click(),
+    prepare: (page) => page.locator('.field-tabs button', { hasText: 'Joints' }).click(),
+  },
+  {
+    name: 'feed-ways',
+    path: '/unit/SR-11/feed',
+    prepare: async (page) => {
+      await page.locator('.field-tabs button', { hasText: 'Ways' }).click();
+      await page.locator('[data-way-point="hole in the tail beam"][data-view=plan]').click();
+    },
   },
   { name: 'flash', path: '/unit/SR-07/flash', prepare: (page) => page.locator('.score-row').nth(5).click() },
   { name: 'parts', path: '/unit/SR-07/parts' },
@@ -52,7 +60,6 @@ const SHOTS: Shot[] = [
   { name: 'prove', path: '/unit/SR-11/prove' },
   { name: 'hand-over', path: '/unit/SR-07/handover' },
   { name: 'shelf', path: '/shelf' },
-  { name: 'tractor', path: '/unit/SR-05/place' },
   {
     name: 'phone-survey',
     path: '/unit/SR-05/survey',

@@ -267,6 +267,9 @@ describe('documents', () => {
     const card = await lead.get(`/api/units/${unitId}/card.pdf`);
     expect(card.headers['content-type']).toBe('application/pdf');
     expect(card.rawPayload.subarray(0, 5).toString()).toBe('%PDF-');
+    const learned = (await lead.get('/api/hours')).json() as Record<string, { factor: number; samples: number }>;
+    expect(learned.mount!.samples).toBeGreaterThan(1);
+    expect(learned.mount!.factor).toBeGreaterThan(1);
     const parts = (await lead.get(`/api/units/${unitId}/parts.csv`)).body;
     expect(parts.split('\r\n')[0]).toBe('group,part,number,quantity,unit,use,price_marks,note');
     expect(parts).toContain('Corner mount kit');

@@ -102,14 +102,21 @@ export async function buildApp({
   await app.register(documentRoutes, { units, shelf });
 
   if (webFolder && existsSync(path.join(webFolder, 'index.html'))) {
-    // Files under assets/ carry their hash in the name.
-    await app.register(serveStatic, { root: webFolder, maxAge: '365d', immutable: true, index: false });
-    const page = { maxAge: 0, immutable: false };
+    await app.register(serveStatic, {
+      root: webFolder,
+      index: false,
+      cacheControl: false,
+      // Files under assets/ carry their hash in the name; all others may be new tomorrow.
+      setHeaders: (reply, file) => {
+        const isHashed = path.relative(webFolder, file).startsWith('assets');
+        reply.setHeader('cache-control', isHashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+      },
+    });
     app.setNotFoundHandler((request, reply) => {
       const isPage = request.method === 'GET' && !request.url.startsWith('/api') && !request.url.startsWith('/assets');
-      return isPage ? reply.sendFile('index.html', page) : reply.code(404).send(notFound());
+      return isPage ? reply.sendFile('index.html') : reply.code(404).send(notFound());
     });
-    app.get('/', (_request, reply) => reply.sendFile('index.html', page));
+    app.get('/', (_request, reply) => reply.sendFile('index.html'));
   } else {
     app.setNotFoundHandler((_request, reply) => reply.code(404).send(notFound()));
   }

@@ -3,6 +3,8 @@ import { countingIds, testTruck } from '../../demo/testUnit.ts';
 import { applyOperation, type Build, fieldsMeet, migrateBuild, type Operation, type OperationDraft } from './index.ts';
 import FROZEN_VERSION_1 from './testing/version1.json' with { type: 'json' };
 import FROZEN_VERSION_2 from './testing/version2.json' with { type: 'json' };
+import FROZEN_VERSION_3 from './testing/version3.json' with { type: 'json' };
+import FROZEN_VERSION_4 from './testing/version4.json' with { type: 'json' };
 
 const STAMP = { by: 'Tamsin Okafor', at: '2026-01-05T11:00:00.000Z' };
 const newId = countingIds();
@@ -64,6 +66,21 @@ function draftsFor(build: Build): OperationDraft[] {
     { kind: 'dropFromFunction', functionId: functionId!, lampIds },
     { kind: 'removeFunction', functionId: functionId! },
     { kind: 'tickStep', stepKey: 'isolate', done: true },
+    {
+      kind: 'editFunction',
+      functionId: functionId!,
+      changes: { modulator: { burstS: 5, rearmS: 20 }, nightPercent: 40 },
+    },
+    {
+      kind: 'putPattern',
+      pattern: { id: 'own-a', name: 'Ours', periodS: 1, pulses: [{ startS: 0, endS: 0.2, level: 1 }] },
+    },
+    { kind: 'setFleetPattern', patternId: 'double' },
+    { kind: 'programLamps', lampIds, number: 4 },
+    { kind: 'hangLegend', print: 'Warn: warning' },
+    { kind: 'recordCheck', key: 'pull', check: { result: 'good', note: '', photoId: null } },
+    { kind: 'recordFault', fault: { id: newId(), words: 'Ground of L1 was loose' } },
+    { kind: 'signOff', open: ['aim at night'] },
     { kind: 'addExtraParts', parts: [{ id: 'kit', partKey: 'kit', name: 'Kit', quantity: 2, modelKey: null }] },
     { kind: 'addComment', commentId: newId(), text: 'Mind the mirrors' },
     { kind: 'handOver', done: true },
@@ -198,7 +215,7 @@ describe('stored documents', () => {
   it('a frozen sample of version 0 is lifted to today', () => {
     const { extraParts: _, comments: __, handedOver: ___, ...old } = FROZEN_VERSION_1;
     const lifted = migrateBuild({ ...old, schemaVersion: 0 });
-    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 3, extraParts: {}, handedOver: null } });
+    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 5, extraParts: {}, handedOver: null } });
   });
 
   it('a frozen sample of version 1 keeps its lamps and slots and gets survey and rules', () => {
@@ -223,6 +240,32 @@ describe('stored documents', () => {
     expect(Object.values(slots)[0]).toMatchObject({ kind: 'slot', label: 'hot' });
     expect(Object.values(plugs)[0]).toMatchObject({ end: 'open', leftMm: null });
     expect(routeNodes).toEqual({});
+  });
+
+  it('a frozen sample of version 3 keeps its functions, and they learn to burst, dim and shift', () => {
+    const migrated = migrateBuild(FROZEN_VERSION_3);
+    if (!migrated.ok) throw new Error(migrated.reason.message);
+    const [own] = Object.values(migrated.value.functions);
+    expect(own).toMatchObject({ name: 'Warn', levelPercent: 100, nightPercent: 100, modulator: null });
+    expect(Object.values(own!.shows)[0]).toEqual({ patternId: 'quad', phase: 'A', shiftMs: 0 });
+    expect(Object.keys(migrated.value.readings)).toHaveLength(1);
+    expect(migrated.value).toMatchObject({ patterns: {}, programmed: {}, checks: {}, faults: {}, signOff: null });
+  });
+
+  it('a frozen sample of version 4 keeps its ticks, and what was one step is ticked in its parts', () => {
+    const migrated = migrateBuild(FROZEN_VERSION_4);
+    if (!migrated.ok) throw new Error(migrated.reason.message);
+    const { ticks, photos, stepOrder, measured, problems } = migrated.value;
+    const ticked = ['close', 'drill:rear', 'fuse', 'insulate', 'isolate', 'pilot:rear', 'program', 'ties'];
+    expect(Object.keys(ticks).sort()).toEqual(ticked);
+    expect(ticks['drill:rear']!.minutes).toBeGreaterThan(0);
+    expect(ticks['pilot:rear']).toEqual({ ...ticks['drill:rear'], minutes: null });
+    expect(Object.values(photos)).toMatchObject([{ caption: 'Rear post', stepKey: null }]);
+    expect({ stepOrder, measured, problems }).toEqual({
+      stepOrder: { keys: [], reasons: {} },
+      measured: {},
+      problems: {},
+    });
   });
 
   it('a newer version is refused in words', () => {

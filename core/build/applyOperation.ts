@@ -8,6 +8,7 @@ import { Build } from './buildSchema.ts';
 import { type Element, TERMINALS, type Terminal, type Wire } from './circuitParts.ts';
 import type { Id } from './ids.ts';
 import type { Operation } from './operations.ts';
+import type { AsBuilt } from './workParts.ts';
 
 enablePatches();
 
@@ -118,6 +119,22 @@ function removeRouteNode(draft: Build, nodeId: Id): void {
     Object.assign(first!, { a: far(first!), b: far(second!) });
     delete draft.routeLinks[second!.id];
   } else for (const link of links) delete draft.routeLinks[link.id];
+}
+
+/** A deviation that is accepted is the plan from then on; one that is refused is to be made as planned. */
+function settleMeasure(draft: Build, measure: AsBuilt, accept: boolean, stamp: Stamp): void {
+  if (measure.state === 'good') refuse('invalid', `${measure.label} is within its tolerance: nothing to settle.`);
+  measure.state = accept ? 'accepted' : 'refused';
+  measure.settledBy = stamp.by;
+  if (!accept) return;
+  const { target, valueMm } = measure;
+  if (target.kind === 'wire') {
+    must(draft.wires, target.wireId, 'wire').lengthMm = valueMm;
+    return;
+  }
+  const { position } = must(draft.lamps, target.lampId, 'lamp');
+  // Taped from the centre, a distance has no side: the lamp stays on its own.
+  position[target.axis] = position[target.axis] < 0 ? -valueMm : valueMm;
 }
 
 function change(draft: Build, op: Operation, stamp: Stamp): void {
@@ -300,7 +317,7 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       const target = must(draft.functions, op.functionId, 'function');
       for (const id of op.lampIds) {
         must(draft.lamps, id, 'lamp');
-        target.shows[id] ??= { patternId: 'steady', phase: 'A' };
+        target.shows[id] ??= { patternId: 'steady', phase: 'A', shiftMs: 0 };
         assign(target.shows[id], op.changes);
       }
       return;
@@ -314,11 +331,71 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       must(draft.functions, op.functionId, 'function');
       delete draft.functions[op.functionId];
       return;
+    case 'putPattern':
+      draft.patterns[op.pattern.id] = op.pattern;
+      return;
+    case 'removePattern': {
+      must(draft.patterns, op.patternId, 'pattern');
+      const user = Object.values(draft.functions).find((each) =>
+        Object.values(each.shows).some((show) => show.patternId === op.patternId),
+      );
+      if (user) refuse('inUse', `${user.name} shows this pattern. Give it another one first.`);
+      delete draft.patterns[op.patternId];
+      return;
+    }
+    case 'setFleetPattern':
+      draft.fleetPatternId = op.patternId;
+      return;
+    case 'programLamps':
+      for (const id of op.lampIds) {
+        must(draft.lamps, id, 'lamp');
+        if (op.number === null) delete draft.programmed[id];
+        else draft.programmed[id] = { number: op.number, ...stamp };
+      }
+      return;
+    case 'hangLegend':
+      draft.legend = op.print === null ? null : { print: op.print, ...stamp };
+      return;
+    case 'recordCheck':
+      if (op.check) draft.checks[op.key] = { ...op.check, ...stamp };
+      else delete draft.checks[op.key];
+      return;
+    case 'recordFault':
+      return addNew(draft.faults, { ...op.fault, ...stamp }, 'fault');
+    case 'removeFault':
+      must(draft.faults, op.faultId, 'fault');
+      delete draft.faults[op.faultId];
+      return;
+    case 'signOff':
+      draft.signOff = op.open === null ? null : { open: op.open, ...stamp };
+      return;
     case 'recordReading':
       return addNew(draft.readings, { ...op.reading, ...stamp }, 'reading');
     case 'tickStep':
-      if (op.done) draft.ticks[op.stepKey] ??= stamp;
-      else delete draft.ticks[op.stepKey];
+      if (!op.done) delete draft.ticks[op.stepKey];
+      else {
+        // Who ticked it first stays; minutes may be added or put right later.
+        draft.ticks[op.stepKey] ??= { ...stamp, minutes: null };
+        if (op.minutes !== undefined) draft.ticks[op.stepKey]!.minutes = op.minutes;
+      }
+      return;
+    case 'orderSteps':
+      return assign(draft.stepOrder, op.order);
+    case 'recordMeasure': {
+      if (op.measure === null) {
+        delete draft.measured[op.key];
+        return;
+      }
+      const isGood = Math.abs(op.measure.valueMm - op.measure.plannedMm) <= op.measure.toleranceMm;
+      draft.measured[op.key] = { ...op.measure, state: isGood ? 'good' : 'off', settledBy: '', ...stamp };
+      return;
+    }
+    case 'settleMeasure':
+      return settleMeasure(draft, must(draft.measured, op.key, 'measure'), op.accept, stamp);
+    case 'reportProblem':
+      return addNew(draft.problems, { ...op.problem, solved: null, ...stamp }, 'problem');
+    case 'solveProblem':
+      must(draft.problems, op.problemId, 'problem').solved = { words: op.words, ...stamp };
       return;
     case 'addExtraParts':
       for (const part of op.parts) {

@@ -5,15 +5,17 @@
  */
 import * as z from 'zod';
 import { Element, Wire } from './circuitParts.ts';
+import { Control, LightFunction, OwnPattern, Programmed } from './flashParts.ts';
 import { Id } from './ids.ts';
 import { LampModel } from './lampModel.ts';
 import { Position } from './position.ts';
+import { Check, FoundFault, HungLegend, Reading, SignOff, voltsRead } from './proofParts.ts';
 import { RouteLink, RouteNode } from './routeParts.ts';
 import { RulePack } from './rulePack.ts';
-import { AttachmentKind, Face, LampRole, LightColour, MountKind, Signal } from './vocabulary.ts';
+import { AttachmentKind, Face, LampRole, LightColour, MountKind } from './vocabulary.ts';
+import { AsBuilt, Problem, StepKey, StepOrder, USUAL_ORDER } from './workParts.ts';
 
 const finite = z.number().finite();
-const voltsRead = z.number().min(0).max(60);
 
 export const Lamp = z.object({
   id: Id,
@@ -55,46 +57,12 @@ export const Slot = z.object({
 });
 export type Slot = z.infer<typeof Slot>;
 
-export const Control = z.object({
-  id: Id,
-  name: z.string().min(1).max(40),
-  kind: z.enum(['switch', 'channel', 'signal']),
-  signal: Signal.nullable().describe('only for kind signal'),
-  ratingA: z.number().positive().max(200).nullable().describe('most its contact may carry; null for a signal'),
-});
-export type Control = z.infer<typeof Control>;
-
-/** One lamp's part in a function: which pattern, which side of the beat. */
-export const Show = z.object({ patternId: z.string(), phase: z.enum(['A', 'B']) });
-export type Show = z.infer<typeof Show>;
-
-export const LightFunction = z.object({
-  id: Id,
-  name: z.string().min(1).max(40),
-  controlId: Id,
-  priority: z.number().int().min(1).max(999).describe('1 wins'),
-  levelPercent: z.number().min(1).max(100),
-  shows: z.record(Id, Show).describe('by lamp id'),
-});
-export type LightFunction = z.infer<typeof LightFunction>;
-
-export const Reading = z.object({
-  id: Id,
-  setting: z.array(Id).describe('controls that were on'),
-  place: z.discriminatedUnion('kind', [
-    z.object({ kind: z.literal('lamp'), lampId: Id }),
-    z.object({ kind: z.literal('feed'), fuseId: Id }),
-  ]),
-  quantity: z.enum(['volts', 'amps']),
-  value: z.number().min(0).max(1000),
-  batteryV: voltsRead.describe('read at the battery at the same time'),
-  by: z.string(),
-  at: z.iso.datetime(),
-});
-export type Reading = z.infer<typeof Reading>;
-
 export const Tick = z.object({ by: z.string(), at: z.iso.datetime() });
 export type Tick = z.infer<typeof Tick>;
+
+/** A step that is done, with the minutes that it took where somebody wrote them down. */
+export const StepTick = Tick.extend({ minutes: z.number().min(0).max(6000).nullable() });
+export type StepTick = z.infer<typeof StepTick>;
 
 /** A part added by hand, e.g. a kit sold apart. Its id says what it is for, so two people adding it add to one line. */
 export const ExtraPart = z.object({
@@ -158,6 +126,7 @@ export type Trim = z.infer<typeof Trim>;
 export const Photo = z.object({
   id: Id,
   caption: z.string().min(1).max(120),
+  stepKey: StepKey.nullable().describe('the step it was taken at'),
   width: z.number().int().positive(),
   height: z.number().int().positive(),
 });
@@ -180,7 +149,7 @@ export const OwnOutlines = z.object({
 });
 export type OwnOutlines = z.infer<typeof OwnOutlines>;
 
-export const SCHEMA_VERSION = 3;
+export const SCHEMA_VERSION = 5;
 
 export const Build = z.object({
   schemaVersion: z.literal(SCHEMA_VERSION),
@@ -210,8 +179,18 @@ export const Build = z.object({
   routeNodes: z.record(Id, RouteNode),
   routeLinks: z.record(Id, RouteLink),
   functions: z.record(Id, LightFunction),
+  patterns: z.record(z.string(), OwnPattern).describe('drawn for this unit'),
+  fleetPatternId: z.string().nullable().describe('pattern that the fleet has agreed on for warning'),
+  programmed: z.record(Id, Programmed).describe('by lamp id'),
+  legend: HungLegend.nullable(),
   readings: z.record(Id, Reading),
-  ticks: z.record(z.string(), Tick),
+  checks: z.record(z.string(), Check).describe('by key of the check'),
+  faults: z.record(Id, FoundFault),
+  signOff: SignOff.nullable(),
+  ticks: z.record(z.string(), StepTick),
+  stepOrder: StepOrder,
+  measured: z.record(z.string(), AsBuilt).describe('by key of the measure'),
+  problems: z.record(Id, Problem),
   extraParts: z.record(z.string(), ExtraPart),
   comments: z.record(Id, Comment),
   handedOver: Tick.nullable(),
@@ -261,8 +240,18 @@ export function newBuild(given: NewBuild): Build {
     routeNodes: {},
     routeLinks: {},
     functions: {},
+    patterns: {},
+    fleetPatternId: null,
+    programmed: {},
+    legend: null,
     readings: {},
+    checks: {},
+    faults: {},
+    signOff: null,
     ticks: {},
+    stepOrder: USUAL_ORDER,
+    measured: {},
+    problems: {},
     extraParts: {},
     comments: {},
     handedOver: null,

@@ -50,6 +50,13 @@ export const LampModel = z.object({
   kitContents: z.array(z.string()),
   soldApart: z.array(z.object({ partKey: z.string(), name: z.string(), needed: z.boolean() })),
   programming: z.enum(['none', 'touch', 'dial', 'hold']),
+  patterns: z
+    .array(z.object({ number: z.number().int().min(0).max(200), patternId: z.string() }))
+    .default([])
+    .describe('what it can flash by itself, by the number in its sheet'),
+  remembers: z.boolean().default(true).describe('keeps its pattern when power goes'),
+  canSync: z.boolean().default(false).describe('keeps step with others over a lead'),
+  peakCd: positive.nullable().default(null).describe('intensity on its axis while lit, from its sheet'),
   warrantyMonths: z.number().int().min(0),
 });
 export type LampModel = z.infer<typeof LampModel>;

@@ -65,7 +65,54 @@ const STEPS: Step[] = [
       routeLinks: {},
     }),
   },
+  {
+    name: 'AddFlashAndProof',
+    to: 4,
+    up: (document) => ({
+      ...document,
+      functions: mapValues(document.functions, (each) => ({
+        nightPercent: each.levelPercent,
+        modulator: null,
+        ...each,
+        shows: mapValues(each.shows, (show) => ({ shiftMs: 0, ...show })),
+      })),
+      ticks: mapValues(document.ticks, (tick) => ({ minutes: null, ...tick })),
+      patterns: {},
+      fleetPatternId: null,
+      programmed: {},
+      legend: null,
+      checks: {},
+      faults: {},
+      signOff: null,
+    }),
+  },
+  {
+    name: 'AddWork',
+    to: 5,
+    up: (document) => ({
+      ...document,
+      photos: mapValues(document.photos, (photo) => ({ stepKey: null, ...photo })),
+      ticks: withFinerSteps((document.ticks ?? {}) as Record<string, unknown>),
+      stepOrder: { keys: [], reasons: {} },
+      measured: {},
+      problems: {},
+    }),
+  },
 ];
+
+/** Steps that were one until version 4, by the key that was ticked then. Time stays with the step that kept its name. */
+function withFinerSteps(ticks: Record<string, unknown>): Record<string, unknown> {
+  const parts = (key: string): string[] => {
+    if (key.startsWith('drill:')) return [key.replace('drill:', 'pilot:')];
+    return { program: ['insulate'], prove: ['pull'], close: ['ties', 'fuse'] }[key] ?? [];
+  };
+  return Object.fromEntries(
+    Object.entries(ticks).flatMap(([key, tick]) => [
+      [key, tick],
+      ...parts(key).map((part) => [part, { ...(tick as object), minutes: null }]),
+    ]),
+  );
+}
 
 export interface MigrationFailure {
   kind: 'newer' | 'step' | 'invalid';

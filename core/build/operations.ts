@@ -2,27 +2,27 @@
 import * as z from 'zod';
 import {
   Build,
-  Control,
   ExtraPart,
   FactoryLamp,
   Lamp,
-  LightFunction,
   OwnOutlines,
   Photo,
   Plug,
-  Reading,
-  Show,
   Slot,
   SlotReading,
+  StepTick,
   Trim,
 } from './buildSchema.ts';
 import { Element, FuseFamily, Terminal, Wire } from './circuitParts.ts';
+import { Control, LightFunction, OwnPattern, Programmed, Show } from './flashParts.ts';
 import { Id } from './ids.ts';
 import { LampModel } from './lampModel.ts';
 import { Position } from './position.ts';
+import { Check, FoundFault, HungLegend, Reading, SignOff } from './proofParts.ts';
 import { RouteLink, RouteNode } from './routeParts.ts';
 import { RulePack } from './rulePack.ts';
 import { Face } from './vocabulary.ts';
+import { AsBuilt, Problem, StepKey, StepOrder } from './workParts.ts';
 
 const base = { id: Id };
 const some = <T extends z.ZodType>(item: T) => z.array(item).min(1).max(500);
@@ -144,13 +144,65 @@ export const Operation = z.discriminatedUnion('kind', [
     ...base,
     kind: z.literal('editFunction'),
     functionId: Id,
-    changes: LightFunction.pick({ name: true, priority: true, levelPercent: true }).partial(),
+    changes: LightFunction.pick({
+      name: true,
+      priority: true,
+      levelPercent: true,
+      nightPercent: true,
+      modulator: true,
+    }).partial(),
   }),
   z.object({ ...base, kind: z.literal('setPattern'), functionId: Id, lampIds: some(Id), changes: Show.partial() }),
   z.object({ ...base, kind: z.literal('dropFromFunction'), functionId: Id, lampIds: some(Id) }),
   z.object({ ...base, kind: z.literal('removeFunction'), functionId: Id }),
+  z.object({ ...base, kind: z.literal('putPattern'), pattern: OwnPattern }),
+  z.object({ ...base, kind: z.literal('removePattern'), patternId: z.string() }),
+  z.object({ ...base, kind: z.literal('setFleetPattern'), patternId: z.string().max(80).nullable() }),
+  z.object({
+    ...base,
+    kind: z.literal('programLamps'),
+    lampIds: some(Id),
+    number: Programmed.shape.number.nullable().describe('null forgets what was programmed'),
+  }),
+  z.object({ ...base, kind: z.literal('hangLegend'), print: HungLegend.shape.print.nullable() }),
+  z.object({
+    ...base,
+    kind: z.literal('recordCheck'),
+    key: z.string().min(1).max(60),
+    check: Check.omit({ by: true, at: true }).nullable().describe('null takes it back'),
+  }),
+  z.object({ ...base, kind: z.literal('recordFault'), fault: FoundFault.omit({ by: true, at: true }) }),
+  z.object({ ...base, kind: z.literal('removeFault'), faultId: Id }),
+  z.object({ ...base, kind: z.literal('signOff'), open: SignOff.shape.open.nullable().describe('null takes it back') }),
   z.object({ ...base, kind: z.literal('recordReading'), reading: Reading.omit({ by: true, at: true }) }),
-  z.object({ ...base, kind: z.literal('tickStep'), stepKey: z.string().min(1).max(120), done: z.boolean() }),
+  z.object({
+    ...base,
+    kind: z.literal('tickStep'),
+    stepKey: StepKey,
+    done: z.boolean(),
+    minutes: StepTick.shape.minutes.optional(),
+  }),
+  z.object({ ...base, kind: z.literal('orderSteps'), order: StepOrder }),
+  z.object({
+    ...base,
+    kind: z.literal('recordMeasure'),
+    key: z.string().min(1).max(120),
+    measure: AsBuilt.omit({ state: true, settledBy: true, by: true, at: true })
+      .nullable()
+      .describe('null takes it back'),
+  }),
+  z.object({
+    ...base,
+    kind: z.literal('settleMeasure'),
+    key: z.string().min(1).max(120),
+    accept: z.boolean().describe('true changes the build to what was built'),
+  }),
+  z.object({
+    ...base,
+    kind: z.literal('reportProblem'),
+    problem: Problem.omit({ solved: true, by: true, at: true }),
+  }),
+  z.object({ ...base, kind: z.literal('solveProblem'), problemId: Id, words: z.string().trim().max(300) }),
   z.object({ ...base, kind: z.literal('addExtraParts'), parts: some(ExtraPart) }),
   z.object({ ...base, kind: z.literal('removeExtraPart'), partId: z.string() }),
   z.object({ ...base, kind: z.literal('addComment'), commentId: Id, text: z.string().trim().min(1).max(1000) }),
@@ -198,6 +250,9 @@ export type OperationDraft = Operation extends infer Kind ? (Kind extends Operat
 /** What a unit's owner, who may read and comment only, is allowed to send. */
 export const OWNER_OPERATIONS: ReadonlySet<OperationKind> = new Set(['addComment']);
 
+/** What changes the plan of work for everybody, or hands the unit over: for the lead alone. */
+export const LEAD_OPERATIONS: ReadonlySet<OperationKind> = new Set(['handOver', 'orderSteps', 'settleMeasure']);
+
 /** The sentence for history, undo and news: "moved R4 and L4". */
 export const OPERATION_WORDS: Record<OperationKind, string> = {
   setUnit: 'renamed the unit',
@@ -235,8 +290,22 @@ export const OPERATION_WORDS: Record<OperationKind, string> = {
   setPattern: 'set a pattern',
   dropFromFunction: 'took lamps out of a function',
   removeFunction: 'removed a function',
+  putPattern: 'drew a pattern',
+  removePattern: 'removed a pattern',
+  setFleetPattern: "set the fleet's pattern",
+  programLamps: 'programmed lamps',
+  hangLegend: 'hung the legend',
+  recordCheck: 'recorded a check',
+  recordFault: 'recorded a fault',
+  removeFault: 'removed a fault',
+  signOff: 'signed off',
   recordReading: 'recorded a reading',
   tickStep: 'ticked a step',
+  orderSteps: 'ordered the steps',
+  recordMeasure: 'measured as built',
+  settleMeasure: 'settled a deviation',
+  reportProblem: 'reported a problem',
+  solveProblem: 'solved a problem',
   addExtraParts: 'added parts',
   removeExtraPart: 'removed a part',
   addComment: 'commented',

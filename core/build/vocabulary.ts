@@ -8,7 +8,7 @@ export const LightColour = z.enum(['amber', 'red', 'white', 'blue', 'green']);
 export type LightColour = z.infer<typeof LightColour>;
 
 /** Conditions that the unit gives by itself. `ignition` stands for "key on". */
-export const Signal = z.enum(['running', 'brake', 'left', 'right', 'reverse']);
+export const Signal = z.enum(['running', 'brake', 'left', 'right', 'hazard', 'reverse']);
 export type Signal = z.infer<typeof Signal>;
 
 export const MountKind = z.enum([

@@ -1,7 +1,7 @@
 /** What the operator and the roadside need on one page: which switch does what, where the fuses are, how to set a pattern. */
 import type { Build, Control } from '../build/index.ts';
-import { BLADE_FUSES } from '../feed/index.ts';
-import { byPriority, patternById, patternFigures } from '../flash/index.ts';
+import { BLADE_FUSES, sourceInText } from '../feed/index.ts';
+import { byPriority, patternFigures, patternOf } from '../flash/index.ts';
 import { tagList } from '../place/index.ts';
 import type { Assessment } from '../rules/index.ts';
 
@@ -32,6 +32,7 @@ export interface OperatorCard {
 
 const KIND_WORDS: Record<Control['kind'], string> = {
   switch: 'switch',
+  button: 'button, while held',
   channel: 'remote channel',
   signal: 'by itself',
 };
@@ -42,7 +43,7 @@ export function operatorCard(build: Build, { feeds, body }: Assessment): Operato
   const functions = byPriority(build);
   const usedPatterns = new Map(
     functions.flatMap((each) =>
-      Object.values(each.shows).map((show) => [show.patternId, patternById(show.patternId)] as const),
+      Object.values(each.shows).map((show) => [show.patternId, patternOf(build, show.patternId)] as const),
     ),
   );
   return {
@@ -52,13 +53,13 @@ export function operatorCard(build: Build, { feeds, body }: Assessment): Operato
     controls: functions.flatMap((each): CardControl[] => {
       const control = build.controls[each.controlId];
       if (!control) return [];
-      const names = new Set(Object.values(each.shows).map((show) => patternById(show.patternId).name));
+      const names = new Set(Object.values(each.shows).map((show) => patternOf(build, show.patternId).name));
       const tags = Object.keys(each.shows).flatMap((id) => build.lamps[id]?.tag ?? []);
       return [{ control, functionName: each.name, lamps: tagList(tags), pattern: [...names].join(', ') }];
     }),
     fuses: feeds.map(({ feed }) => ({
       feed: feed.fuse.name,
-      place: feed.slot ? `${build.fusePanel.name}, slot ${feed.slot.label} (tap)` : 'inline at the battery',
+      place: feed.slot ? `${build.fusePanel.name}, ${sourceInText(feed.slot)} (tap)` : 'inline at the battery',
       ratingA: feed.fuse.ratingA,
       colour: BLADE_FUSES.find((fuse) => fuse.ratingA === feed.fuse.ratingA)?.colour ?? '',
       live: feed.fuse.wanted === 'always' ? 'always' : 'key on',

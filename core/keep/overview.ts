@@ -1,9 +1,12 @@
 /** Everything shown of a unit that is derived from its build, computed in one go (in the browser: in a worker). */
+
 import type { Body } from '../body/index.ts';
 import type { Build } from '../build/index.ts';
+import type { AssessedFeed } from '../feed/index.ts';
 import { type ProvingStop, provingStops } from '../prove/index.ts';
-import { type AssessedFeed, assess, bodyOf, type Finding } from '../rules/index.ts';
-import { jobSteps, type PartLine, partsList, type Step } from '../work/index.ts';
+import { assess, bodyOf, type Finding } from '../rules/index.ts';
+import { jobSteps, type Step } from '../steps/index.ts';
+import { type PartLine, partsList } from '../work/index.ts';
 import { type StageProgress, stageProgress } from './stages.ts';
 
 export interface Overview {

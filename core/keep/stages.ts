@@ -3,7 +3,8 @@ import { type Build, STAGES, type Stage } from '../build/index.ts';
 import { slotWhen, unfedLamps } from '../feed/index.ts';
 import { provingCount } from '../prove/index.ts';
 import type { Assessment } from '../rules/index.ts';
-import { jobSteps, partsList } from '../work/index.ts';
+import { jobSteps } from '../steps/index.ts';
+import { partsList } from '../work/index.ts';
 
 export interface StageProgress {
   stage: Stage;

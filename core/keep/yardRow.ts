@@ -1,5 +1,6 @@
 /** A unit as the Yard lists it. */
 import type { OwnOutlines } from '../build/index.ts';
+import type { SpentOn } from '../work/index.ts';
 
 export interface UnitSummary {
   stops: number;
@@ -9,6 +10,8 @@ export interface UnitSummary {
   shares: number[];
   stageWords: string;
   patternIds: string[];
+  /** Steps whose minutes were written down. */
+  spent: SpentOn[];
 }
 
 export interface UnitListItem {

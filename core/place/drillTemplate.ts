@@ -30,7 +30,7 @@ export function templateJobs(build: Build, body: Body): TemplateJob[] {
   const jobs = new Map<string, TemplateJob>();
   for (const lamp of Object.values(build.lamps).sort((a, b) => compareTags(a.tag, b.tag))) {
     const model = build.models[lamp.modelKey];
-    if (!model || allHoles(drillingOf(lamp, model)).length === 0) continue;
+    if (!model || model.kind === 'factory' || allHoles(drillingOf(lamp, model)).length === 0) continue;
     const part = partUnder(body, lamp.face, lamp.position);
     const sided = part?.id.replace(/-(left|right)$/, '') ?? 'none';
     const key = `${model.key}-${lamp.mount}-${sided}-${lamp.face === 'right' ? 'left' : lamp.face}`;

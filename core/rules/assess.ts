@@ -3,20 +3,24 @@
  */
 import { type Body, keptBody } from '../body/index.ts';
 import type { Build } from '../build/index.ts';
-import { deriveFeeds, feedFigures, isMain } from '../feed/index.ts';
-import type { AssessedFeed, CheckContext, Finding, FindingRule, Severity } from './finding.ts';
+import { type AssessedFeed, deriveFeeds, isMain, keptFigures } from '../feed/index.ts';
+import type { CheckContext, Finding, FindingRule, Severity } from './finding.ts';
 import { FLASH_RULES } from './flashRules.ts';
 import { JOIN_RULES, WORK_RULES } from './joinRules.ts';
 import { MOUNT_RULES } from './mountRules.ts';
 import { PACK_RULES } from './packRules.ts';
 import { PLACE_RULES } from './placeRules.ts';
 import { POWER_RULES } from './powerRules.ts';
+import { PROOF_RULES } from './proofRules.ts';
 import { ROUTE_RULES } from './routeRules.ts';
 import { SIGHT_RULES } from './sightRules.ts';
+import { WARNING_RULES } from './warningRules.ts';
 import { WIRING_RULES } from './wiringRules.ts';
+import { WORK_ORDER_RULES } from './workOrderRules.ts';
 import { ZONE_RULES } from './zoneRules.ts';
 
-const byCode = (a: FindingRule, b: FindingRule) => Number(a.code.slice(1)) - Number(b.code.slice(1));
+/** M1 to M59 first, then what a crew is told besides. */
+const byCode = (a: FindingRule, b: FindingRule) => a.code.localeCompare(b.code, 'en', { numeric: true });
 
 /** What is asked of the plan. */
 const PLAN_RULES: readonly FindingRule[] = [
@@ -27,13 +31,17 @@ const PLAN_RULES: readonly FindingRule[] = [
   ...SIGHT_RULES,
   ...PACK_RULES,
   ...FLASH_RULES,
+  ...WARNING_RULES,
   ...WIRING_RULES,
   ...JOIN_RULES,
   ...ROUTE_RULES,
 ].sort(byCode);
 
+/** What is asked of what was done, after every tick and reading. */
+const DONE_RULES: readonly FindingRule[] = [...WORK_RULES, ...WORK_ORDER_RULES, ...PROOF_RULES];
+
 /** Every finding the tool can make, in code order. docs/findings.md lists the same rows. */
-export const FINDING_RULES: readonly FindingRule[] = [...PLAN_RULES, ...WORK_RULES].sort(byCode);
+export const FINDING_RULES: readonly FindingRule[] = [...PLAN_RULES, ...DONE_RULES].sort(byCode);
 
 export interface Assessment {
   body: Body;
@@ -53,11 +61,19 @@ export function bodyOf({ body: { bodyId, parameters, ...extras } }: Pick<Build, 
 /** Parts of a build that no figure and no finding of the plan depends on: what was done and said. */
 const OF_NO_MATTER: ReadonlySet<keyof Build> = new Set([
   'ticks',
+  'stepOrder',
+  'measured',
+  'problems',
   'readings',
   'comments',
   'handedOver',
   'photos',
   'trim',
+  'programmed',
+  'legend',
+  'checks',
+  'faults',
+  'signOff',
 ]);
 
 /** The last assessment of each layout, by its lamps: a tick or a reading leaves the plan's part of it as it was. */
@@ -70,7 +86,7 @@ export function assess(build: Build, body: Body = bodyOf(build)): Assessment {
   const isKept = known && known.body === body && (Object.keys(build) as (keyof Build)[]).every(alike);
   const plan = isKept ? known.assessment : assessPlan(build, body);
   if (!isKept) assessed.set(build.lamps, { build, body, assessment: plan });
-  const ofWork = findingsOf(WORK_RULES, { build, body, feeds: plan.feeds });
+  const ofWork = findingsOf(DONE_RULES, { build, body, feeds: plan.feeds });
   return ofWork.length === 0 ? plan : { ...plan, findings: bySeverity([...plan.findings, ...ofWork]) };
 }
 
@@ -97,6 +113,6 @@ function findingsOf(rules: readonly FindingRule[], context: CheckContext): Findi
 function assessPlan(build: Build, body: Body): Assessment {
   const feeds = deriveFeeds(build)
     .filter((feed) => !isMain(feed))
-    .map((feed) => ({ feed, figures: feedFigures(build, feed) }));
+    .map((feed) => ({ feed, figures: keptFigures(build, feed) }));
   return { body, feeds, findings: bySeverity(findingsOf(PLAN_RULES, { build, body, feeds })) };
 }

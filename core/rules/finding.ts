@@ -1,7 +1,7 @@
 /** A finding: what is wrong, where, why it matters, and ways out that can be applied as they stand. */
 import type { Body } from '../body/index.ts';
 import type { Build, Id, OperationDraft } from '../build/index.ts';
-import type { Feed, FeedFigures } from '../feed/index.ts';
+import type { AssessedFeed } from '../feed/index.ts';
 
 export type Severity = 'stop' | 'caution' | 'note';
 
@@ -31,11 +31,6 @@ export interface Hit {
   feedIds?: Id[];
   slotIds?: Id[];
   waysOut?: WayOut[];
-}
-
-export interface AssessedFeed {
-  feed: Feed;
-  figures: FeedFigures;
 }
 
 export interface CheckContext {

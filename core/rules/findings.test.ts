@@ -45,7 +45,8 @@ describe('a sound unit', () => {
   it('has no findings', () => {
     const lamps = corners().factory().feed(warn('hot'));
     for (const yMm of [0, 250]) lamps.lamp('MK-0103', 'front', { yMm, zMm: 2530 });
-    expect(assess(lamps.build).findings).toEqual([]);
+    // Its strobes sit low on the frame, and that is told.
+    expect(assess(lamps.build).findings.filter((finding) => finding.code !== 'M46')).toEqual([]);
   });
 });
 
@@ -122,6 +123,24 @@ describe('wiring', () => {
     expect(finding!.message).toContain('pin 4 (battery) should be battery and reads 0 V');
   });
 
+  it('V1: a thin wire over a long run loses too much, and the way out is thicker wire where it helps', () => {
+    const unit = corners().feed(warn('hot'));
+    expect(found(unit.build, 'V1')).toEqual([]);
+    const wireIds = Object.keys(unit.build.wires);
+    const build = edited(unit, { kind: 'editWires', wireIds, changes: { gauge: '0.75', lengthMm: 4000 } });
+    const [finding] = found(build, 'V1');
+    expect(finding!.message).toMatch(/Warn loses \d\.\d\d V to [LR]2 over \d+\.\d m; 0\.38 V is allowed/);
+    const mended = takeWayOut(build, finding!);
+    expect(found(mended, 'V1')).toEqual([]);
+    // One size for all of it would do as well, with more copper.
+    const copper = (of: Build) =>
+      Object.values(of.wires).reduce((sum, wire) => sum + Number(wire.gauge) * wire.lengthMm, 0);
+    const uniform = ['1', '1.5', '2.5', '4', '6', '10']
+      .map((gauge) => edited(unit, { kind: 'editWires', wireIds, changes: { gauge, lengthMm: 4000 } }))
+      .find((each) => found(each, 'V1').length === 0)!;
+    expect(copper(mended)).toBeLessThan(copper(uniform));
+  });
+
   it('M6: a red lead that is ground is told, an honest set of leads is not', () => {
     const unit = corners();
     const model = Object.values(unit.build.models)[0]!;
@@ -139,6 +158,21 @@ describe('wiring', () => {
       },
     };
     expect(found(build, 'M6')[0]!.message).toContain('red is ground');
+  });
+
+  it('M6: the colour of a signal is told by its function, and black is kept for ground', () => {
+    const turn = { name: 'Left turn', kind: 'signal', signal: 'left', ratingA: null } as const;
+    const fed = (colour: 'orange' | 'yellow') =>
+      testTruck()
+        .lamp('MK-0101', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+        .feed({ name: 'Turn', pattern: 'steady', wanted: 'always', slot: 'hot', tags: 'L1', control: turn, colour });
+    expect(found(fed('yellow').build, 'M6')).toEqual([]);
+    const { build } = fed('orange');
+    const [finding] = found(build, 'M6');
+    expect(finding!.message).toBe('Turn runs in orange; yellow is usual for it.');
+    const black = corners().feed(warn('hot', { colour: 'black' }));
+    expect(found(black.build, 'M6')[0]!.message).toContain('which the next hand takes for ground');
+    expect(found(takeWayOut(black.build, found(black.build, 'M6')[0]!), 'M6')).toEqual([]);
   });
 
   it('M13: a switched ground shared by two feeds lets current back; each way out closes the way', () => {
@@ -342,7 +376,7 @@ describe('flash', () => {
 describe('docs/findings.md', () => {
   it('lists the same findings as the registry, row by row', () => {
     const page = readFileSync(new URL('../../docs/findings.md', import.meta.url), 'utf8');
-    const rows = [...page.matchAll(/^\| (M\d+) \| (\w+) \| ([^|]+) \| ([^|]+) \| ([^|]+) \| ([^|]+) \|$/gm)].map(
+    const rows = [...page.matchAll(/^\| ([MV]\d+) \| (\w+) \| ([^|]+) \| ([^|]+) \| ([^|]+) \| ([^|]+) \|$/gm)].map(
       (match) => match.slice(1).map((cell) => cell.trim()),
     );
     expect(rows).toEqual(

@@ -54,6 +54,7 @@ const SIGNAL_PINS: Record<Signal, RegExp> = {
   brake: /stop/,
   left: /left turn/,
   right: /right turn/,
+  hazard: /hazard|turn/,
   reverse: /revers/,
 };
 

@@ -28,7 +28,7 @@ import {
   viewPoint,
 } from '../place/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from './finding.ts';
-import { barePasses } from './routeRules.ts';
+import { barePasses, loosePasses } from './routeRules.ts';
 
 interface Held {
   lamp: Lamp;
@@ -38,10 +38,11 @@ interface Held {
 
 const heldOn = lampMemo((body, lamp, model): Held => ({ lamp, model, part: carrierOf(body, lamp, model) }));
 
+/** Lamps that the crew mounts: one that came with the unit is held as its maker held it. */
 const held = ({ build, body }: CheckContext): Held[] =>
   Object.values(build.lamps).flatMap((lamp) => {
     const model = build.models[lamp.modelKey];
-    return model ? [heldOn(body, lamp, model)] : [];
+    return model && model.kind !== 'factory' ? [heldOn(body, lamp, model)] : [];
   });
 
 /** Parts that answer a finding once they are on the list, by what they are for and the model. */
@@ -486,7 +487,7 @@ export const MOUNT_RULES: readonly FindingRule[] = [
     reason: 'A hole too big will not hold a grommet, and the lamp falls out on the road.',
     wayOut: 'Use the next grommet',
     source: 'Common practice, no source',
-    check: holeTooLarge,
+    check: (context) => [...holeTooLarge(context), ...loosePasses(context)],
   },
   {
     code: 'M29',

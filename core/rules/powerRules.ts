@@ -1,16 +1,20 @@
-/** Findings about power: M1, M8, M10, M11. */
+/** Findings about power: M1, M8, M10, M11, V1. */
 import type { Build, OperationDraft, Slot } from '../build/index.ts';
 import {
+  type AssessedFeed,
   CONTINUOUS_PART,
-  fuseWithin,
   type Limit,
   planRelay,
+  planThickerWire,
   SLOT_WHEN_WORDS,
   slotHeadroomA,
   slotWhen,
+  sourceInText,
+  sourceName,
+  type ThickerWire,
 } from '../feed/index.ts';
 import { ampacityA, conductorsOf } from '../units/index.ts';
-import type { AssessedFeed, CheckContext, FindingRule, Hit, WayOut } from './finding.ts';
+import type { CheckContext, FindingRule, Hit, WayOut } from './finding.ts';
 
 const amps = (value: number): string => `${Math.round(value * 10) / 10} A`;
 
@@ -35,7 +39,7 @@ export function moveToSlot(context: CheckContext, each: AssessedFeed): WayOut[] 
   return fittingSlots(context, each)
     .slice(0, 2)
     .map((slot) => ({
-      label: `Move to slot ${slot.label}`,
+      label: `Move to ${sourceInText(slot)}`,
       operations: [{ kind: 'retapSlot', elementId: tap.id, slotId: slot.id }],
     }));
 }
@@ -49,7 +53,7 @@ function tappedOverload(context: CheckContext): Hit[] {
     const own = slot.ownLoadA > 0 ? `, ${amps(slot.ownLoadA)} of it the unit's own (${slot.feeds || 'its load'})` : '';
     return [
       {
-        message: `Slot ${slot.label} would carry ${amps(slot.ownLoadA + takenA)}${own}; it is good for ${amps(slot.limitA)}.`,
+        message: `${sourceName(slot)} would carry ${amps(slot.ownLoadA + takenA)}${own}; it is good for ${amps(slot.limitA)}.`,
         feedIds: onSlot.map(({ feed }) => feed.fuse.id),
         slotIds: [slot.id],
         waysOut: moveToSlot(context, largest),
@@ -61,8 +65,8 @@ function tappedOverload(context: CheckContext): Hit[] {
 /** Ways to bring a weak link and the fuse together: a smaller fuse, or a stronger link. */
 function waysAround(build: Build, each: AssessedFeed, weak: Limit): WayOut[] {
   const ways: WayOut[] = [];
-  const smaller = fuseWithin(each.figures.maximumA, weak.limitA);
-  if (smaller !== null) {
+  const smaller = each.figures.fuseNeededA;
+  if (smaller !== null && smaller <= weak.limitA && smaller < each.feed.fuse.ratingA) {
     const operations: OperationDraft[] = [
       { kind: 'editFuse', elementId: each.feed.fuse.id, changes: { ratingA: smaller } },
     ];
@@ -144,7 +148,7 @@ function wrongTime(context: CheckContext): Hit[] {
     // A slot kept for an option is M2's to tell.
     if (when === feed.fuse.wanted || when === 'reserved') return [];
     const common = { feedIds: [feed.fuse.id], slotIds: [feed.slot.id], lampIds: feed.lamps.map((lamp) => lamp.id) };
-    const slot = `Slot ${feed.slot.label}`;
+    const slot = sourceName(feed.slot);
     if (when === 'unread') {
       return [
         {
@@ -206,6 +210,30 @@ function contactOverload(context: CheckContext): Hit[] {
   );
 }
 
+const thickerWords = ({ sizes }: ThickerWire): string =>
+  `Thicken ${sizes
+    .map(
+      ({ gauge, table, wires }) =>
+        `${wires} ${wires === 1 ? 'wire' : 'wires'} to ${table === 'awg' ? `${gauge} AWG` : `${gauge} mm²`}`,
+    )
+    .join(', ')}`;
+
+function tooMuchLost({ build, feeds }: CheckContext): Hit[] {
+  return feeds.flatMap(({ feed, figures }): Hit[] => {
+    const { dropV, dropBudgetV, farLamp, longestRunMm } = figures;
+    if (!farLamp || dropV <= dropBudgetV + 1e-9) return [];
+    const thicker = planThickerWire(build, feed.fuse.id);
+    return [
+      {
+        message: `${feed.fuse.name} loses ${dropV.toFixed(2)} V to ${farLamp.tag} over ${(longestRunMm / 1000).toFixed(1)} m; ${dropBudgetV.toFixed(2)} V is allowed.`,
+        feedIds: [feed.fuse.id],
+        lampIds: [farLamp.id],
+        waysOut: thicker ? [{ label: thickerWords(thicker), operations: thicker.operations }] : [],
+      },
+    ];
+  });
+}
+
 export const POWER_RULES: readonly FindingRule[] = [
   {
     code: 'M1',
@@ -243,5 +271,14 @@ export const POWER_RULES: readonly FindingRule[] = [
     wayOut: 'Put a relay in',
     source: 'Common practice, no source',
     check: contactOverload,
+  },
+  {
+    code: 'V1',
+    severity: 'caution',
+    title: 'More volts lost on the way than the lamp can spare',
+    reason: 'Lamps go dim, and strobes drop out when the engine is off and the battery is low.',
+    wayOut: 'Use thicker wire, or shorten the run',
+    source: 'ABYC E-11: 3 % for navigation lights, from memory',
+    check: tooMuchLost,
   },
 ];

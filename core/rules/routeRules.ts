@@ -5,6 +5,7 @@ import {
   CLEARANCE_MM,
   clearOf,
   distanceMm,
+  GROMMETS,
   grommetFor,
   planLengths,
   planLoomExtension,
@@ -131,8 +132,8 @@ function passTooSmall(context: CheckContext): Hit[] {
   const ways = keptWays(context);
   return passNodes(context).flatMap((node): Hit[] => {
     const { runs, diameterMm } = throughNode(context.build, ways, node.id);
-    const wanted = grommetFor(diameterMm);
     const pass = node.pass!;
+    const wanted = grommetFor(diameterMm, pass.holeMm);
     const boreMm = pass.boreMm ?? pass.holeMm;
     if (runs.length === 0 || (wanted && boreMm >= wanted.boreMm - 1e-9) || boreMm >= diameterMm * 1.1) return [];
     return [
@@ -142,7 +143,7 @@ function passTooSmall(context: CheckContext): Hit[] {
           ? [
               {
                 label: `Use the ${wanted.boreMm} mm grommet in a ${wanted.holeMm} mm hole`,
-                operations: [editPass(node, { boreMm: wanted.boreMm, holeMm: Math.max(pass.holeMm, wanted.holeMm) })],
+                operations: [editPass(node, wanted)],
               },
             ]
           : [],
@@ -160,9 +161,9 @@ export function barePasses(context: CheckContext): Hit[] {
     const bare = pass.boreMm === null;
     const wet = pass.wet && !pass.sealed;
     if (runs.length === 0 || (!bare && !wet)) return [];
-    const grommet = grommetFor(diameterMm);
+    const grommet = grommetFor(diameterMm, pass.holeMm);
     const changes = {
-      ...(bare && grommet && { boreMm: grommet.boreMm, holeMm: Math.max(pass.holeMm, grommet.holeMm) }),
+      ...(bare && grommet),
       ...(pass.wet && { sealed: true }),
     };
     const label = bare
@@ -172,6 +173,23 @@ export function barePasses(context: CheckContext): Hit[] {
       {
         message: `${node.name}: wires pass ${bare ? 'a bare edge' : 'a wet wall unsealed'}.`,
         waysOut: bare && !grommet ? [] : [{ label, operations: [editPass(node, changes)] }],
+      },
+    ];
+  });
+}
+
+/** Passes whose hole is wider than what sits in it. Said with the other M28 findings, of lamps' own holes. */
+export function loosePasses(context: CheckContext): Hit[] {
+  const ways = keptWays(context);
+  return passNodes(context).flatMap((node): Hit[] => {
+    const { holeMm, boreMm } = node.pass!;
+    const has = GROMMETS.find((grommet) => grommet.boreMm === boreMm);
+    if (!has || holeMm <= has.holeMm + 1e-9) return [];
+    const wanted = grommetFor(throughNode(context.build, ways, node.id).diameterMm, holeMm);
+    return [
+      {
+        message: `${node.name}: a grommet of ${boreMm} mm bore is made for a ${has.holeMm} mm hole; this one is ${holeMm} mm.`,
+        waysOut: wanted ? [{ label: `Use the ${wanted.boreMm} mm grommet`, operations: [editPass(node, wanted)] }] : [],
       },
     ];
   });

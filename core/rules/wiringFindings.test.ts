@@ -1,23 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { countingIds, testTruck } from '../../demo/testUnit.ts';
+import { applied, countingIds, furtherIds, testTruck } from '../../demo/testUnit.ts';
 import { UnitBuilder } from '../../demo/unitBuilder.ts';
-import { applyToUnit } from '../body/index.ts';
 import type { Build, Element, Id, OperationDraft, RouteNode, Terminal, Wire } from '../build/index.ts';
 import { deriveFeeds, planLengths, planRoutes, runWays, solveSetting } from '../feed/index.ts';
 import { assess, bodyOf, type Finding } from './index.ts';
 
-const newId = (() => {
-  const next = countingIds();
-  return () => next().replace('-8000-', '-9000-');
-})();
-
-function applied(build: Build, drafts: readonly OperationDraft[]): Build {
-  return drafts.reduce((current, draft) => {
-    const result = applyToUnit(current, { ...draft, id: newId() }, { by: 'test', at: '2026-01-05T10:00:00.000Z' });
-    if (!result.ok) throw new Error(result.reason.message);
-    return result.value.build;
-  }, build);
-}
+const newId = furtherIds();
 
 const found = (build: Build, code: string): Finding[] =>
   assess(build).findings.filter((finding) => finding.code === code);
@@ -141,6 +129,14 @@ describe('ways of wires', () => {
     const wet = withPass(routed(), { boreMm: 32, wet: true, sealed: false });
     expect(passes(wet)[0]!.message).toContain('a wet wall unsealed');
     expect(passes(applied(wet, passes(wet)[0]!.waysOut[0]!.operations))).toEqual([]);
+  });
+
+  it('M28: a grommet smaller than the hole it sits in is changed for one that fills it', () => {
+    const passes = (build: Build) => found(build, 'M28').filter((finding) => finding.message.includes('is made for'));
+    expect(passes(routed())).toEqual([]);
+    const loose = withPass(routed(), { holeMm: 25, boreMm: 10, sealed: true });
+    expect(passes(loose)[0]!.message).toContain('is made for a 13 mm hole; this one is 25 mm');
+    expect(passes(applied(loose, passes(loose)[0]!.waysOut[0]!.operations))).toEqual([]);
   });
 
   it('M21: a way laid through the engine bay is led round it', () => {

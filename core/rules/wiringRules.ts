@@ -1,19 +1,26 @@
 /** Findings about taps, terminals, leads, plugs, peaks and sneak paths: M2, M3, M5, M6, M13, M18, M50. */
-import { type Build, derivedId, type LampModel, type OperationDraft } from '../build/index.ts';
+import { type Build, derivedId, type OperationDraft, type Plug } from '../build/index.ts';
 import {
+  type AssessedFeed,
+  betterColour,
   connectorByName,
   cutList,
   FAMILIES,
   fuseForLoadA,
+  GROUND_COLOUR,
+  misleadingLeads,
   type PinSpec,
   planOwnGround,
   type SneakPath,
+  signalOf,
   sneakPaths,
+  sourceInText,
+  takesMm2,
 } from '../feed/index.ts';
 import { currentTrace, showsFor } from '../flash/index.ts';
 import { tagList } from '../place/index.ts';
 import { ampacityA, conductor, conductorsOf } from '../units/index.ts';
-import type { AssessedFeed, CheckContext, FindingRule, Hit, WayOut } from './finding.ts';
+import type { CheckContext, FindingRule, Hit, WayOut } from './finding.ts';
 import { moveToSlot } from './powerRules.ts';
 
 function reservedSlot(context: CheckContext): Hit[] {
@@ -22,7 +29,7 @@ function reservedSlot(context: CheckContext): Hit[] {
     if (!slot || slot.reservedFor === '') return [];
     return [
       {
-        message: `${fuse.name} taps slot ${slot.label}, which is kept for ${slot.reservedFor}.`,
+        message: `${fuse.name} taps ${sourceInText(slot)}, which is kept for ${slot.reservedFor}.`,
         feedIds: [fuse.id],
         slotIds: [slot.id],
         lampIds: lamps.map((lamp) => lamp.id),
@@ -31,13 +38,6 @@ function reservedSlot(context: CheckContext): Hit[] {
     ];
   });
 }
-
-/** Thickest wire that a fitting takes, mm2. Common practice, no source: 6.3 mm blades to 6, receiver blocks to 2.5. */
-const TAKES_MM2: { fits: RegExp; mostMm2: number }[] = [
-  { fits: /receiver block/, mostMm2: 2.5 },
-  { fits: /add-a-tap/, mostMm2: 4 },
-  { fits: /blade 6\.3/, mostMm2: 6 },
-];
 
 function tooThick({ build, feeds }: CheckContext): Hit[] {
   const lines = cutList(build);
@@ -49,8 +49,8 @@ function tooThick({ build, feeds }: CheckContext): Hit[] {
         const wire = build.wires[line.wireId]!;
         const { areaMm2 } = conductor(wire.table, wire.gauge);
         return [line.from, line.end].flatMap(({ to, fitting }) => {
-          const limit = TAKES_MM2.find(({ fits }) => fits.test(fitting));
-          return limit && areaMm2 > limit.mostMm2 + 1e-9 ? [{ line, to, fitting, mostMm2: limit.mostMm2 }] : [];
+          const mostMm2 = takesMm2(fitting);
+          return areaMm2 > mostMm2 + 1e-9 ? [{ line, to, fitting, mostMm2 }] : [];
         });
       });
     const worst = found.sort((a, b) => a.mostMm2 - b.mostMm2)[0];
@@ -93,6 +93,13 @@ function contradiction(rest: PinSpec['rest'], keyOffV: number, systemV: number):
   return rest === 'ground' ? 'should be ground' : 'should be dead with everything off';
 }
 
+/** The plug as one of its own kind: no longer taken for the standard, and nothing claimed of the pins that differ. */
+const asRead = (plug: Plug, differing: ReadonlySet<string>): Plug => ({
+  ...plug,
+  name: `${plug.name}, pinned as read`.slice(0, 60),
+  pins: plug.pins.map((pin) => (differing.has(pin.pin) ? { ...pin, purpose: '', colour: '' } : pin)),
+});
+
 function lookAlikePlug({ build }: CheckContext): Hit[] {
   return Object.values(build.plugs).flatMap((plug): Hit[] => {
     const kind = connectorByName(plug.name);
@@ -100,39 +107,82 @@ function lookAlikePlug({ build }: CheckContext): Hit[] {
     const wrong = kind.pins.flatMap((spec) => {
       const read = plug.pins.find((pin) => pin.pin === spec.pin)?.keyOffV ?? null;
       const why = read === null ? null : contradiction(spec.rest, read, build.electrics.systemVoltageV);
-      return why ? [`pin ${spec.pin} (${spec.purpose}) ${why} and reads ${read} V`] : [];
+      return why ? [{ pin: spec.pin, words: `pin ${spec.pin} (${spec.purpose}) ${why} and reads ${read} V` }] : [];
     });
     if (wrong.length === 0) return [];
     return [
       {
-        message: `${plug.name}${plug.place ? `, ${plug.place}` : ''}: ${wrong.join('; ')}. It may be pinned otherwise than it looks.`,
+        message: `${plug.name}${plug.place ? `, ${plug.place}` : ''}: ${wrong.map(({ words }) => words).join('; ')}. It may be pinned otherwise than it looks.`,
         reason: `Two plugs that look alike may be pinned differently. Compared with: ${kind.source}.`,
+        waysOut: [
+          {
+            label: 'Go by its readings',
+            operations: [{ kind: 'recordPlug', plug: asRead(plug, new Set(wrong.map(({ pin }) => pin))) }],
+          },
+        ],
       },
     ];
   });
 }
 
-/** What people take a lead's colour for. Common practice, no source. */
-const LOOKS_LIKE: Record<string, 'feed' | 'ground'> = { red: 'feed', black: 'ground' };
+const LEAD_TAG = 'lead-tag';
 
-const misleading = ({ leads }: LampModel) =>
-  leads.filter(({ colour, purpose }) => {
-    const looks = LOOKS_LIKE[colour];
-    return looks !== undefined && looks !== purpose;
-  });
+function leadColours(context: CheckContext): Hit[] {
+  return [...suppliedLeads(context), ...wireColours(context)];
+}
 
-function leadColours({ build }: CheckContext): Hit[] {
+/** Lamps whose own leads mislead, until tags for them are among the parts. */
+function suppliedLeads({ build }: CheckContext): Hit[] {
   return Object.values(build.models).flatMap((model): Hit[] => {
     const lamps = Object.values(build.lamps).filter((lamp) => lamp.modelKey === model.key);
-    const wrong = misleading(model);
-    if (lamps.length === 0 || wrong.length === 0) return [];
+    const wrong = misleadingLeads(model);
+    const id = `${LEAD_TAG}:${model.key}`;
+    const missing = lamps.length - (build.extraParts[id]?.quantity ?? 0);
+    if (missing <= 0 || wrong.length === 0) return [];
     const words = wrong.map(
       ({ colour, purpose }) => `${colour} is ${purpose === 'program' ? 'for programming' : purpose}`,
     );
+    const part = {
+      id,
+      partKey: LEAD_TAG,
+      name: 'Lead tags, feed and ground',
+      quantity: lamps.length,
+      modelKey: model.key,
+    };
     return [
       {
-        message: `${tagList(lamps.map((lamp) => lamp.tag))} (${model.name}): ${words.join(', ')}. Join by the lead list, not by colour.`,
+        message: `${tagList(lamps.map((lamp) => lamp.tag))} (${model.name}): ${words.join(', ')}. Join by the joint list, not by colour.`,
         lampIds: lamps.map((lamp) => lamp.id),
+        waysOut: [
+          { label: `Add lead tags for ${lamps.length}`, operations: [{ kind: 'addExtraParts', parts: [part] }] },
+        ],
+      },
+    ];
+  });
+}
+
+/** Supplies in a colour that says something else: another signal's, or ground's. */
+function wireColours({ build, feeds }: CheckContext): Hit[] {
+  return feeds.flatMap(({ feed }): Hit[] => {
+    const colour = betterColour(build, feed);
+    const has = feed.wires[0]?.colour;
+    if (!colour || !has) return [];
+    const signal = signalOf(feed);
+    return [
+      {
+        message:
+          has === GROUND_COLOUR && !signal
+            ? `${feed.fuse.name} is fed in black, which the next hand takes for ground.`
+            : `${feed.fuse.name} runs in ${has}; ${colour} is usual for it.`,
+        reason: 'One function, one colour: whoever opens the loom next reads it by colour.',
+        feedIds: [feed.fuse.id],
+        lampIds: feed.lamps.map((lamp) => lamp.id),
+        waysOut: [
+          {
+            label: `Run it in ${colour}`,
+            operations: [{ kind: 'editWires', wireIds: feed.wires.map((wire) => wire.id), changes: { colour } }],
+          },
+        ],
       },
     ];
   });
@@ -299,8 +349,8 @@ export const WIRING_RULES: readonly FindingRule[] = [
     severity: 'note',
     title: 'Lead colour contradicts its function',
     reason: 'Supplied lead colours mislead: a red lead may be ground.',
-    wayOut: 'Join from the lead list',
-    source: "The shelf's lead maps",
+    wayOut: 'Tag the leads, join from the joint list, run the usual colour',
+    source: "The shelf's lead maps; trailer colours from usual maker sheets, from memory",
     check: leadColours,
   },
   {

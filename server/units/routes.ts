@@ -30,6 +30,8 @@ export async function unitRoutes(instance: FastifyInstance, { units }: { units: 
 
   app.get('/api/units', everyone, () => units.list());
 
+  app.get('/api/hours', everyone, () => units.learnedHours());
+
   app.post('/api/units', { config: { access: CREW }, schema: { body: CreateUnit } }, async (request, reply) => {
     reply.code(201);
     return units.create(request.body);

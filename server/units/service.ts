@@ -9,6 +9,7 @@ import {
   type Build,
   describeField,
   fieldsMeet,
+  LEAD_OPERATIONS,
   newBuild,
   OPERATION_WORDS,
   type Operation,
@@ -18,6 +19,8 @@ import {
 } from '../../core/build/index.ts';
 import { currentStage, stageProgress, type UnitListItem, type UnitSummary } from '../../core/keep/index.ts';
 import { type Assessment, assess } from '../../core/rules/index.ts';
+import { jobSteps, type LearnedFactor } from '../../core/steps/index.ts';
+import { learnedHours, spentOn } from '../../core/work/index.ts';
 import type { Person } from '../auth/service.ts';
 import type { Database } from '../database/connect.ts';
 import type { OperationRow, UnitRow } from '../database/models.ts';
@@ -67,6 +70,7 @@ function summarise(build: Build, assessment: Assessment): { stage: string; summa
       shares: progress.map((each) => Math.round(each.share * 100) / 100),
       stageWords: progress.find((each) => each.stage === stage)?.words ?? '',
       patternIds: [...patternIds],
+      spent: spentOn(build, jobSteps(build, assessment.feeds)),
     },
   };
 }
@@ -129,6 +133,14 @@ export function unitsService({ sequelize, tables }: Database) {
         summary: JSON.parse(row.summary) as UnitSummary,
         glyph: glyphOf(builds.read(row)),
       }));
+    },
+
+    /** How estimates of each kind of work turn out, over all units. */
+    async learnedHours(): Promise<Record<string, LearnedFactor>> {
+      const rows = (await tables.units.findAll({ attributes: ['summary'], raw: true })) as unknown as {
+        summary: string;
+      }[];
+      return learnedHours(rows.flatMap((row) => (JSON.parse(row.summary) as Partial<UnitSummary>).spent ?? []));
     },
 
     async get(unitId: string): Promise<{ id: string; revision: number; build: Build }> {
@@ -330,8 +342,8 @@ function refuseByRole(person: Person, operation: Operation): Refusal | null {
   if (person.role === 'owner' && !OWNER_OPERATIONS.has(operation.kind)) {
     return { kind: 'invalid', message: 'Owners may read and comment. Ask the lead to change the build.' };
   }
-  if (person.role !== 'lead' && operation.kind === 'handOver') {
-    return { kind: 'invalid', message: 'Only the lead hands a unit over.' };
+  if (person.role !== 'lead' && LEAD_OPERATIONS.has(operation.kind)) {
+    return { kind: 'invalid', message: 'Only the lead may do that. Ask the lead.' };
   }
   return null;
 }

@@ -26,6 +26,7 @@ export function Shell() {
     dispatch(preferencesLoaded(personId));
     // What waits from an earlier visit is sent once the place is on the screen; nothing of it is needed to draw that.
     void import('../unit/unitThunks.ts').then(({ sendEverythingWaiting }) => dispatch(sendEverythingWaiting()));
+    void import('./photoQueue.ts').then(({ sendPhotos }) => sendPhotos());
   }, [personId, dispatch]);
 
   if (isLoading) return null;

@@ -2,6 +2,7 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Build, ShelfEntry } from '../../core/build/index.ts';
 import type { UnitListItem } from '../../core/keep/index.ts';
+import type { LearnedFactor } from '../../core/steps/index.ts';
 
 export interface Person {
   id: string;
@@ -37,14 +38,37 @@ const keepCsrf = <T extends Session | null>(session: T): T => {
   return session;
 };
 
+const network = fetchBaseQuery({
+  baseUrl: '/api/',
+  prepareHeaders: (headers) => {
+    for (const [name, value] of Object.entries(csrfHeaders())) headers.set(name, value);
+  },
+});
+
+/** Answers that are kept for hours without a network. */
+const KEPT = /^(session|units|units\/[0-9a-f-]{36}|hours|shelf|shop)$/;
+
+// Loaded when it is needed: the door and the Yard do without.
+const offlineStore = () => import('./offlineStore.ts');
+
+/** Asks the server; where there is no network, the last answer that it gave stands. */
+const networkOrKept: typeof network = async (args, api, extra) => {
+  const answer = await network(args, api, extra);
+  if (typeof args !== 'string' || !KEPT.test(args)) return answer;
+  if (answer.error?.status === 'FETCH_ERROR') {
+    const data = await (await offlineStore()).keptAnswers.get(args);
+    return data === undefined ? answer : { data };
+  }
+  // Nobody waits for the keeping.
+  if (answer.data) void offlineStore().then(({ keptAnswers }) => keptAnswers.put(args, answer.data));
+  else if (args === 'session') void offlineStore().then(({ keptAnswers }) => keptAnswers.clear());
+  return answer;
+};
+
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({
-    baseUrl: '/api/',
-    prepareHeaders: (headers) => {
-      for (const [name, value] of Object.entries(csrfHeaders())) headers.set(name, value);
-    },
-  }),
+  baseQuery: networkOrKept,
+  refetchOnReconnect: true,
   tagTypes: ['session', 'units'],
   endpoints: (build) => ({
     session: build.query<Session | null, void>({
@@ -60,6 +84,10 @@ export const api = createApi({
     }),
     signOut: build.mutation<void, void>({
       query: () => ({ url: 'session', method: 'DELETE' }),
+      onQueryStarted: async (_none, { queryFulfilled }) => {
+        await queryFulfilled;
+        await (await offlineStore()).keptAnswers.clear();
+      },
       invalidatesTags: ['session'],
     }),
     units: build.query<UnitListItem[], void>({ query: () => 'units', providesTags: ['units'] }),
@@ -72,6 +100,7 @@ export const api = createApi({
       query: (body) => ({ url: 'units', method: 'POST', body }),
       invalidatesTags: ['units'],
     }),
+    learnedHours: build.query<Record<string, LearnedFactor>, void>({ query: () => 'hours', keepUnusedDataFor: 30 }),
     shelf: build.query<ShelfEntry[], void>({ query: () => 'shelf' }),
   }),
 });
@@ -85,6 +114,7 @@ export const {
   useLazyUnitQuery,
   useHistoryQuery,
   useCreateUnitMutation,
+  useLearnedHoursQuery,
   useShelfQuery,
 } = api;
 
@@ -92,23 +122,4 @@ export const {
 export function errorSentence(error: unknown): string {
   const data = (error as { data?: { error?: { message?: string } } } | undefined)?.data;
   return data?.error?.message ?? 'The server cannot be reached. Check the network and try again.';
-}
-
-export type PhotoSent = { ok: true; width: number; height: number } | { ok: false; message: string };
-
-/** Sends one picture; safe to repeat with the same id. */
-export async function uploadPhoto(unitId: string, photoId: string, file: File): Promise<PhotoSent> {
-  try {
-    const response = await fetch(`/api/units/${unitId}/photos/${photoId}`, {
-      method: 'PUT',
-      headers: { ...csrfHeaders(), 'content-type': file.type },
-      body: file,
-    });
-    const data = (await response.json()) as { width: number; height: number };
-    return response.ok
-      ? { ok: true, width: data.width, height: data.height }
-      : { ok: false, message: errorSentence({ data }) };
-  } catch (error) {
-    return { ok: false, message: errorSentence(error) };
-  }
 }

@@ -1,4 +1,5 @@
 import { configureStore } from '@reduxjs/toolkit';
+import { setupListeners } from '@reduxjs/toolkit/query';
 import { useDispatch, useSelector } from 'react-redux';
 import { unitSlice } from '../unit/unitSlice.ts';
 import { api } from './api.ts';
@@ -10,6 +11,8 @@ export const store = configureStore({
     // Builds are frozen by immer already; walking them again on every action costs more than it finds.
     getDefault({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
 });
+
+setupListeners(store.dispatch);
 
 export type State = ReturnType<typeof store.getState>;
 export type Dispatch = typeof store.dispatch;

@@ -7,7 +7,7 @@ export const theme: ThemeConfig = {
     colorLink: TOKENS.ember,
     colorText: TOKENS.ink,
     colorTextSecondary: TOKENS.muted,
-    colorTextPlaceholder: '#837B72',
+    colorTextPlaceholder: TOKENS.muted,
     colorBorder: '#CFC7BB',
     colorBorderSecondary: TOKENS.line,
     colorBgLayout: TOKENS.paper,

@@ -8,6 +8,7 @@ import {
   spanOf,
   type View,
   viewOfFace,
+  type ZoneKind,
 } from '../../core/body/index.ts';
 import type { Build, Face, Id, Position } from '../../core/build/index.ts';
 import { dropOn } from '../../core/place/index.ts';
@@ -63,9 +64,12 @@ export interface SheetProps {
   marks?: ReadonlyMap<Id, 'stop' | 'caution'>;
   /** Joints away from their travelling place; lamps on what moves are drawn where they go. */
   pose?: Pose;
-  showZones?: boolean;
+  /** Zones to hatch, by kind. */
+  zones?: ReadonlySet<ZoneKind>;
   /** Field of view of a lamp: what hides it is hatched, and a ring round it says from where it is seen. */
   field?: LampField | null;
+  /** More to draw and to take hold of, over everything else, given the scale. */
+  layer?: (layout: SheetLayout) => ReactNode;
   /** A dimension of the body to point out. */
   dimension?: DimensionLine | null;
   children?: ReactNode;
@@ -78,6 +82,7 @@ const NARROW_BELOW_PX = 520;
 const TAG_ALL_FROM_PX_PER_MM = 0.03;
 export const SHELF_DRAG_TYPE = 'application/x-ember-lamp';
 const NO_IDS: ReadonlySet<Id> = new Set();
+const NO_ZONES: ReadonlySet<ZoneKind> = new Set();
 
 /**
  * The walkaround sheet. What stands still and what moves are drawings of their own, one over the other, so that a drag
@@ -85,7 +90,7 @@ const NO_IDS: ReadonlySet<Id> = new Set();
  */
 export function Sheet(props: SheetProps) {
   const { body, build, unit, selection, onSelect, onMove, onDrop, armedModelKey, brightness = null } = props;
-  const { tapes = false, pose = TRAVELLING, field = null } = props;
+  const { tapes = false, pose = TRAVELLING, field = null, zones: zoneKinds = NO_ZONES } = props;
   const [ref, size] = useSize<HTMLDivElement>();
   const form: SheetForm = size.width > 0 && size.width < NARROW_BELOW_PX ? 'narrow' : (props.form ?? 'full');
   const mainView = viewOfFace[build.lamps[selection[0] ?? '']?.face ?? 'left'];
@@ -96,6 +101,7 @@ export function Sheet(props: SheetProps) {
     () => (size.width > 0 ? makeLayout(sizeOf(body, standing), size, form, main, movable) : null),
     [body, standing, size, form, main, movable],
   );
+  const zones = useMemo(() => body.zones.filter((zone) => zoneKinds.has(zone.kind)), [body, zoneKinds]);
   const zoom = useZoom(ref, fitted);
   const layout = useMemo(() => fitted && zoomLayout(fitted, zoom.zoom), [fitted, zoom.zoom]);
   const [landing, setLanding] = useState<{ x: number; y: number } | null>(null);
@@ -153,7 +159,7 @@ export function Sheet(props: SheetProps) {
 
   const focus = lamps[hovered ?? selection[0] ?? ''];
   const focusMoved = focus && drag?.moved && movingIds.has(focus.id) ? movedLamp(focus, drag) : focus;
-  const guided = focusMoved && !armedModelKey && (form === 'full' || form === 'compact');
+  const guided = movable && focusMoved && !armedModelKey && (form === 'full' || form === 'compact');
 
   return (
     <div
@@ -182,7 +188,7 @@ export function Sheet(props: SheetProps) {
           <svg width={size.width} height={size.height} aria-hidden="true">
             <GlowDefs />
             <SheetFrame body={standing} layout={layout} unit={unit} form={form} />
-            {props.showZones && <ZoneLayer body={body} layout={layout} />}
+            {zones.length > 0 && <ZoneLayer zones={zones} layout={layout} />}
             {field && (
               <ShadeLayer
                 body={standing}
@@ -205,6 +211,7 @@ export function Sheet(props: SheetProps) {
               <Tapes body={body} layout={layout} lamp={focusMoved} unit={unit} />
             )}
             {!armedModelKey && <Hits marks={marks} selection={selection} />}
+            {props.layer?.(layout)}
             {marquee && (
               <rect
                 className="marquee"
@@ -220,7 +227,7 @@ export function Sheet(props: SheetProps) {
         </>
       )}
       {layout && props.showKey && <SheetKey build={build} layout={layout} />}
-      {layout && props.showZones && <ZoneKey body={body} />}
+      {layout && zones.length > 0 && <ZoneKey zones={zones} />}
       {layout && (form === 'full' || form === 'compact') && (
         <ZoomTools zoom={zoom} focus={focusMark(marks, selection)} />
       )}

@@ -41,7 +41,7 @@ function ViewName({ layout, view }: { layout: SheetLayout; view: View }) {
       <text
         className="view-name"
         x={(frame.left + frame.right) / 2}
-        y={view === 'plan' && layout.views.length > 3 ? left.top - 16 : frame.top - 12}
+        y={view === 'plan' ? planNameY(layout) : frame.top - 12}
         textAnchor="middle"
       >
         {VIEW_NAMES[view]}
@@ -64,8 +64,22 @@ function ViewName({ layout, view }: { layout: SheetLayout; view: View }) {
   );
 }
 
+/** In a row with the sides the plan's name is level with theirs; elsewhere over the tags of its far side, if there is room. */
+function planNameY({ frames, views }: SheetLayout): number {
+  const { plan, left } = frames;
+  const over = plan.top - PLAN_NAME_PX;
+  if (views.length === STRIP_VIEWS) return Math.max(NAME_TOP_PX, Math.min(left.top - 16, over));
+  const above = Math.max(0, ...views.map((view) => frames[view].bottom).filter((bottom) => bottom <= plan.top));
+  return over > above + NAME_TOP_PX ? over : plan.top - 8;
+}
+
 /** Left of a view there must be this much for its name to stand there. */
 const NAME_ROOM_PX = 215;
+/** Over the plan stand the tags of the lamps on its far side; its name is above them. */
+const PLAN_NAME_PX = 30;
+const NAME_TOP_PX = 15;
+/** The strip leaves the right side out. */
+const STRIP_VIEWS = 4;
 
 function groundOf({ frames }: SheetLayout, view: View): string {
   const { left, right, originY } = frames[view];

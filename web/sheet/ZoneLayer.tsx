@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Body, View, Zone, ZoneKind } from '../../core/body/index.ts';
+import type { View, Zone, ZoneKind } from '../../core/body/index.ts';
 import { type SheetLayout, toPixel } from './layout.ts';
 
 const SPANS: Record<View, (zone: Zone) => [readonly [number, number], readonly [number, number]]> = {
@@ -10,7 +10,7 @@ const SPANS: Record<View, (zone: Zone) => [readonly [number, number], readonly [
   plan: (zone) => [zone.x, zone.y],
 };
 
-export const ZONE_WORDS: Record<ZoneKind, string> = {
+const ZONE_WORDS: Record<ZoneKind, string> = {
   noDrill: 'No drilling',
   pinch: 'Pinch point',
   hot: 'Hot',
@@ -19,6 +19,8 @@ export const ZONE_WORDS: Record<ZoneKind, string> = {
   load: 'Load space',
   hands: 'Hands',
 };
+
+export const ALL_ZONES: ReadonlySet<ZoneKind> = new Set(Object.keys(ZONE_WORDS) as ZoneKind[]);
 
 /** One hatch a kind: the slant tells them apart where the colour does not. */
 const HATCH: Record<ZoneKind, { colour: string; angle: number; step: number }> = {
@@ -31,9 +33,11 @@ const HATCH: Record<ZoneKind, { colour: string; angle: number; step: number }> =
   hands: { colour: '#8FC7A2', angle: 20, step: 7 },
 };
 
+const kindsOf = (zones: readonly Zone[]): ZoneKind[] => [...new Set(zones.map((zone) => zone.kind))];
+
 /** Zones over the views in which they lie, hatched by kind. */
-export const ZoneLayer = memo(function ZoneLayer({ body, layout }: { body: Body; layout: SheetLayout }) {
-  const kinds = [...new Set(body.zones.map((zone) => zone.kind))];
+export const ZoneLayer = memo(function ZoneLayer({ zones, layout }: { zones: readonly Zone[]; layout: SheetLayout }) {
+  const kinds = kindsOf(zones);
   return (
     <g className="zones">
       <defs>
@@ -54,7 +58,7 @@ export const ZoneLayer = memo(function ZoneLayer({ body, layout }: { body: Body;
         })}
       </defs>
       {layout.views.flatMap((view) =>
-        body.zones.map((zone) => {
+        zones.map((zone) => {
           const [a, b] = SPANS[view](zone);
           const [x0, y0] = toPixel(layout, view, a[0], b[0]);
           const [x1, y1] = toPixel(layout, view, a[1], b[1]);
@@ -76,8 +80,8 @@ export const ZoneLayer = memo(function ZoneLayer({ body, layout }: { body: Body;
   );
 });
 
-export function ZoneKey({ body }: { body: Body }) {
-  const kinds = [...new Set(body.zones.map((zone) => zone.kind))];
+export function ZoneKey({ zones }: { zones: readonly Zone[] }) {
+  const kinds = kindsOf(zones);
   return (
     <div className="zone-key">
       {kinds.map((kind) => (

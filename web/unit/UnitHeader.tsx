@@ -14,6 +14,7 @@ import { OPERATION_WORDS, type OperationKind, STAGE_NAMES, STAGES, type Stage } 
 import type { Severity } from '../../core/rules/index.ts';
 import { formatLength } from '../../core/units/index.ts';
 import { useHistoryQuery } from '../app/api.ts';
+import { useWaitingPhotos } from '../app/photoQueue.ts';
 import { SeverityMark } from '../app/SeverityMark.tsx';
 import { useApp, useAppDispatch } from '../app/store.ts';
 import { redo, undo } from './unitThunks.ts';
@@ -32,6 +33,7 @@ export function UnitHeader({ stage }: { stage: Stage }) {
   const undoWords = open.undo.at(-1)?.what as OperationKind | undefined;
   const redoWords = open.redo.at(-1)?.what as OperationKind | undefined;
 
+  const lampCount = Object.keys(build.lamps).length;
   return (
     <>
       <div className="unit-header">
@@ -43,7 +45,7 @@ export function UnitHeader({ stage }: { stage: Stage }) {
               {size(body.lengthMm)} × {size(body.widthMm)} × {size(body.heightMm)} {preferences.length}
             </span>
             <i />
-            {Object.keys(build.lamps).length} lamps
+            {lampCount} {lampCount === 1 ? 'lamp' : 'lamps'}
             <i />
             {build.electrics.systemVoltageV} V
           </span>
@@ -125,13 +127,14 @@ export function UnitHeader({ stage }: { stage: Stage }) {
 }
 
 function SaveState() {
-  const pending = useApp((state) => state.unit.open?.pending.filter((each) => !each.acknowledged).length ?? 0);
+  const operations = useApp((state) => state.unit.open?.pending.filter((each) => !each.acknowledged).length ?? 0);
+  const pending = operations + useWaitingPhotos();
   const savedAt = useApp((state) => state.unit.savedAt);
   const problem = useApp((state) => state.unit.sendProblem);
   const link = useApp((state) => state.unit.link);
-  if (problem && pending > 0) {
+  if ((problem || link === 'offline') && pending > 0) {
     return (
-      <Tooltip title={problem}>
+      <Tooltip title={problem ?? 'No connection: your work is kept here and goes out when the server is back.'}>
         <span className="state caution">
           <DisconnectOutlined aria-hidden /> {pending} waiting here
         </span>

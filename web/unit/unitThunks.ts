@@ -3,7 +3,7 @@ import { applyToUnit } from '../../core/body/index.ts';
 import type { Id, Operation, OperationDraft } from '../../core/build/index.ts';
 import { api, csrfHeaders, errorSentence } from '../app/api.ts';
 import { clientId, newId } from '../app/ids.ts';
-import { outbox, type Waiting } from '../app/outbox.ts';
+import { keptAnswers, outbox, type Waiting } from '../app/offlineStore.ts';
 import type { Dispatch, State } from '../app/store.ts';
 import { type ConflictNotice, type Pending, unitActions } from './unitSlice.ts';
 
@@ -46,6 +46,13 @@ let lastOrder = 0;
 const nextOrder = (): number => {
   lastOrder = Math.max(Date.now(), lastOrder + 0.001);
   return lastOrder;
+};
+
+/** Keeps the unit as the server last told it, so that it opens without a network with all that is acknowledged. */
+export const keepUnit = (): Thunk<Promise<void>> => async (_dispatch, getState) => {
+  const { open } = getState().unit;
+  if (open)
+    await keptAnswers.put(`units/${open.id}`, { id: open.id, revision: open.revision, build: open.acknowledged });
 };
 
 export type PerformResult = { ok: true } | { ok: false; message: string };

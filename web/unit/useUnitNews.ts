@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { clientId } from '../app/ids.ts';
 import { store, useAppDispatch } from '../app/store.ts';
 import { type News, unitActions } from './unitSlice.ts';
-import { openUnit, sendWaiting } from './unitThunks.ts';
+import { keepUnit, openUnit, sendWaiting } from './unitThunks.ts';
 
 const RECONNECT_MS = 1500;
 
@@ -31,7 +31,10 @@ export function useUnitNews(unitId: string | null): void {
         if (about !== open?.id) return;
         const gap = news[0] !== undefined && news[0].revision > open.revision + 1;
         if (gap) void dispatch(openUnit(unitId));
-        else dispatch(unitActions.newsArrived({ news, ownClientId: clientId() }));
+        else {
+          dispatch(unitActions.newsArrived({ news, ownClientId: clientId() }));
+          void dispatch(keepUnit());
+        }
       };
       socket.onclose = () => {
         if (closed) return;

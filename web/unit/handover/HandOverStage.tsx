@@ -4,10 +4,17 @@ import dayjs from 'dayjs';
 import { useMemo, useState } from 'react';
 import { controlKindWords, operatorCard } from '../../../core/keep/index.ts';
 import { assess } from '../../../core/rules/index.ts';
+import { backToStock } from '../../../core/work/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useUnit } from '../useUnit.ts';
 
+const PAPERS = [
+  { key: 'card', words: 'Operator card' },
+  { key: 'stock', words: 'Back to stock' },
+] as const;
+
 export function HandOverStage() {
+  const [paper, setPaper] = useState<(typeof PAPERS)[number]['key']>('card');
   const { id, build, body, overview, role, mayEdit, act } = useUnit();
   const card = useMemo(() => operatorCard(build, assess(build, body)), [build, body]);
   const stops = overview?.findings.filter((finding) => finding.severity === 'stop').length ?? 0;
@@ -15,61 +22,73 @@ export function HandOverStage() {
   const openSteps = overview?.steps.filter((step) => !build.ticks[step.key]).length ?? 0;
   const open = [
     stops > 0 && `${stops} stop${stops === 1 ? '' : 's'} among the findings`,
-    openSteps > 0 && `${openSteps} steps not ticked`,
-    unproved > 0 && `${unproved} controls not proved`,
+    openSteps > 0 && `${openSteps} ${openSteps === 1 ? 'step' : 'steps'} not ticked`,
+    unproved > 0 && `${unproved} ${unproved === 1 ? 'step' : 'steps'} of the proving walk open`,
+    build.signOff === null && 'nobody has signed that it is proven',
   ].filter((line) => line !== false);
 
   return (
     <div className="split handover">
       <section className="paper-field card-field" aria-label="Operator card" tabIndex={0}>
-        <article className="card">
-          <header>
-            <div>
-              <span className="plate">{card.tag}</span>
-              <h2>{card.name}</h2>
-              <span className="muted">{card.size}</span>
-            </div>
-          </header>
-          <h3>Which switch does what</h3>
-          <table className="plain">
-            <tbody>
-              {card.controls.map((row) => (
-                <tr key={row.functionName}>
-                  <td>
-                    <b>{row.control.name}</b> <small className="muted">{controlKindWords(row.control.kind)}</small>
-                  </td>
-                  <td>{row.functionName}</td>
-                  <td className="use">{row.lamps}</td>
-                  <td>{row.pattern}</td>
-                </tr>
+        <div className="field-switch" role="group" aria-label="Paper">
+          {PAPERS.map(({ key, words }) => (
+            <button key={key} type="button" aria-pressed={paper === key} onClick={() => setPaper(key)}>
+              {words}
+            </button>
+          ))}
+        </div>
+        {paper === 'stock' ? (
+          <StockSheet />
+        ) : (
+          <article className="card">
+            <header>
+              <div>
+                <span className="plate">{card.tag}</span>
+                <h2>{card.name}</h2>
+                <span className="muted">{card.size}</span>
+              </div>
+            </header>
+            <h3>Which switch does what</h3>
+            <table className="plain">
+              <tbody>
+                {card.controls.map((row) => (
+                  <tr key={row.functionName}>
+                    <td>
+                      <b>{row.control.name}</b> <small className="muted">{controlKindWords(row.control.kind)}</small>
+                    </td>
+                    <td>{row.functionName}</td>
+                    <td className="use">{row.lamps}</td>
+                    <td>{row.pattern}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {card.controls.length === 0 && <p className="muted">No functions yet.</p>}
+            <h3>Fuses</h3>
+            <table className="plain">
+              <tbody>
+                {card.fuses.map((row) => (
+                  <tr key={row.feed}>
+                    <td>
+                      <b>{row.feed}</b>
+                    </td>
+                    <td>{row.place}</td>
+                    <td className="mono">
+                      {row.ratingA} A {row.colour}
+                    </td>
+                    <td>{row.live}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            <h3>Mind</h3>
+            <ul>
+              {card.cautions.map((line) => (
+                <li key={line}>{line}</li>
               ))}
-            </tbody>
-          </table>
-          {card.controls.length === 0 && <p className="muted">No functions yet.</p>}
-          <h3>Fuses</h3>
-          <table className="plain">
-            <tbody>
-              {card.fuses.map((row) => (
-                <tr key={row.feed}>
-                  <td>
-                    <b>{row.feed}</b>
-                  </td>
-                  <td>{row.place}</td>
-                  <td className="mono">
-                    {row.ratingA} A {row.colour}
-                  </td>
-                  <td>{row.live}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <h3>Mind</h3>
-          <ul>
-            {card.cautions.map((line) => (
-              <li key={line}>{line}</li>
-            ))}
-          </ul>
-        </article>
+            </ul>
+          </article>
+        )}
       </section>
       <aside className="panel" aria-label="Hand over">
         <section>
@@ -115,6 +134,44 @@ export function HandOverStage() {
         <Comments />
       </aside>
     </div>
+  );
+}
+
+/** The way back: what comes off, what is closed, what has to be bought for it. */
+function StockSheet() {
+  const { build, body } = useUnit();
+  const { steps, parts } = useMemo(() => backToStock(build, body), [build, body]);
+  return (
+    <article className="card" aria-label="Back to stock">
+      <header>
+        <div>
+          <span className="plate">{build.unit.tag}</span>
+          <h2>Back to stock</h2>
+          <span className="muted">written from the build as it stands</span>
+        </div>
+      </header>
+      {steps.length === 0 && <p className="muted">Nothing was added yet.</p>}
+      <ol className="stock-steps">
+        {steps.map((step) => (
+          <li key={step.title}>
+            <b>{step.title}</b>
+            <span>{step.detail}</span>
+          </li>
+        ))}
+      </ol>
+      {parts.length > 0 && (
+        <>
+          <h3>To buy for it</h3>
+          <ul>
+            {parts.map((part) => (
+              <li key={part.name}>
+                {part.quantity} × {part.name}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </article>
   );
 }
 

@@ -9,6 +9,7 @@ import { useApp, useAppDispatch } from '../../app/store.ts';
 import { isTyping } from '../../app/typing.ts';
 import { carrierName } from '../../sheet/lampMarks.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
+import { ALL_ZONES } from '../../sheet/ZoneLayer.tsx';
 import { Findings } from '../Findings.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useTrialOverview } from '../useOverview.ts';
@@ -154,7 +155,7 @@ export function PlaceStage() {
           onMove={mayEdit && travelling ? move : undefined}
           onDrop={mayEdit && travelling ? drop : undefined}
           pose={pose}
-          showZones={overlay === 'zones'}
+          zones={overlay === 'zones' ? ALL_ZONES : undefined}
           field={field}
           armedModelKey={armed}
           tapes={travelling && overlay === 'none'}

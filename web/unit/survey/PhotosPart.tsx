@@ -1,8 +1,8 @@
 import { CameraOutlined, DeleteOutlined } from '@ant-design/icons';
 import { Alert, Button, Image } from 'antd';
 import { useRef, useState } from 'react';
-import { uploadPhoto } from '../../app/api.ts';
-import { newId } from '../../app/ids.ts';
+import { keepPhoto } from '../../app/photoQueue.ts';
+import { UnitPhoto } from '../UnitPhoto.tsx';
 import { useUnit } from '../useUnit.ts';
 
 /** Pictures kept with the unit. Place and device are taken out of them on the way in. */
@@ -16,14 +16,10 @@ export function PhotosPart() {
     setBusy(true);
     setProblem('');
     for (const file of files ?? []) {
-      const photoId = newId();
-      const sent = await uploadPhoto(id, photoId, file);
-      if (!sent.ok) {
-        setProblem(`${file.name}: ${sent.message}`);
-        continue;
-      }
       const caption = file.name.replace(/\.[a-z0-9]+$/i, '').slice(0, 100) || 'Photo';
-      act({ kind: 'addPhoto', photo: { id: photoId, caption, width: sent.width, height: sent.height } });
+      const draft = await keepPhoto(id, file, { caption, stepKey: null });
+      if (draft) act(draft);
+      else setProblem(`${file.name}: that is no picture that can be read. Take a JPEG, PNG or WebP.`);
     }
     setBusy(false);
     if (input.current) input.current.value = '';
@@ -52,7 +48,7 @@ export function PhotosPart() {
         <Image.PreviewGroup>
           {photos.map((photo) => (
             <figure key={photo.id}>
-              <Image src={`/api/units/${id}/photos/${photo.id}`} alt={photo.caption} />
+              <UnitPhoto unitId={id} photo={photo} />
               <figcaption>
                 {photo.caption}
                 {mayEdit && (

@@ -1,0 +1,16 @@
+/** Trying operations out before they are sent: what a plan would make of a build. */
+import { ok, type Result } from '../result.ts';
+import { applyOperation } from './applyOperation.ts';
+import type { Build } from './buildSchema.ts';
+import type { Operation, OperationDraft } from './operations.ts';
+
+/** The build after operations in order, or the reason why one of them is refused. Nothing is recorded as done. */
+export function applyDrafts(build: Build, drafts: readonly OperationDraft[]): Result<Build, { message: string }> {
+  let tried = build;
+  for (const draft of drafts) {
+    const applied = applyOperation(tried, { ...draft, id: '' } as Operation, { by: '', at: '' });
+    if (!applied.ok) return applied;
+    tried = applied.value.build;
+  }
+  return ok(tried);
+}
