@@ -119,7 +119,7 @@ function OneStep({
           </>
         ) : (
           mayEdit && (
-            <Button size="large" type="primary" className="done" icon={<CheckOutlined />} onClick={() => mark(true)}>
+            <Button size="large" type="primary" className="done" icon={<CheckOutlined aria-hidden />} onClick={() => mark(true)}>
               Done
             </Button>
           )
