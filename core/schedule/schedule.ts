@@ -5,6 +5,7 @@
  */
 import * as z from 'zod';
 import { lowerBound } from './lowerBound.ts';
+import { xorshift } from './random.ts';
 
 const id = z.string().min(1).max(80);
 
@@ -231,17 +232,6 @@ function tails({ durations, after }: Problem): Int32Array {
   };
   for (let task = 0; task < durations.length; task++) of(task);
   return tail;
-}
-
-/** Small fast generator, so that the same question gets the same answer (Marsaglia 2003, xorshift). */
-function xorshift(seed: number): () => number {
-  let state = seed | 1;
-  return () => {
-    state ^= state << 13;
-    state ^= state >>> 17;
-    state ^= state << 5;
-    return (state >>> 0) / 4_294_967_296;
-  };
 }
 
 /** Two tasks on a critical chain, the second beginning where the first ends because they share a resource. */

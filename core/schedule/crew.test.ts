@@ -1,0 +1,343 @@
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  type CrewPlan,
+  type CrewQuestion,
+  type CrewTask,
+  crewBound,
+  faultsOf,
+  movedBetween,
+  planCrew,
+  repairPlan,
+  type Span,
+} from './index.ts';
+
+const HOUR = 60;
+const DAY = 24 * HOUR;
+const LIMITS = { rounds: 120, timeLimitMs: 100_000 };
+
+const week = (days: number, fromHour = 8, toHour = 16): Span[] =>
+  Array.from({ length: days }, (_, day) => ({
+    fromMin: day * DAY + fromHour * HOUR,
+    toMin: day * DAY + toHour * HOUR,
+  }));
+
+const task = (given: Partial<CrewTask> & Pick<CrewTask, 'id'>): CrewTask => ({
+  jobId: 'A',
+  minutes: 60,
+  skill: null,
+  people: 1,
+  inBay: true,
+  after: [],
+  notBeforeMin: 0,
+  ...given,
+});
+
+const job = (id: string, more: Partial<CrewQuestion['jobs'][number]> = {}) => ({
+  id,
+  dueMin: null,
+  weight: 1,
+  bayIds: ['1'],
+  inBayId: null,
+  windows: null,
+  ...more,
+});
+
+/**
+ * Asked minute by minute and apart from the code: who works when they are at home, who does two things at once, who comes
+ * before what they wait for, two units in one bay.
+ */
+function brokenRules(question: CrewQuestion, { placed, bays }: Pick<CrewPlan, 'placed' | 'bays'>): string[] {
+  const broken: string[] = [];
+  const isOpen = (spans: readonly Span[] | null, minute: number) =>
+    spans === null || spans.some((span) => minute >= span.fromMin && minute < span.toMin);
+  const busy = new Map<string, string>();
+  for (const each of question.tasks) {
+    const at = placed[each.id];
+    if (!at) continue;
+    const people = at.personIds.map((id) => question.people.find((person) => person.id === id)!);
+    const { windows, bayIds } = question.jobs.find((one) => one.id === each.jobId)!;
+    let worked = 0;
+    for (let minute = at.startMin; minute < at.endMin; minute++) {
+      if (people.every((person) => isOpen(person.works, minute)) && isOpen(windows, minute)) worked++;
+      for (const { id } of people) {
+        const key = `${id} ${minute}`;
+        if (busy.has(key)) broken.push(`${id} does ${busy.get(key)} and ${each.id} at ${minute}`);
+        busy.set(key, each.id);
+      }
+    }
+    if (worked !== each.minutes) broken.push(`${each.id} gets ${worked} of ${each.minutes} minutes`);
+    if (people.length !== each.people) broken.push(`${each.id} has ${people.length} of ${each.people} people`);
+    if (each.skill && !people.some((person) => person.skills.includes(each.skill!)))
+      broken.push(`nobody at ${each.id} can do it`);
+    if (at.startMin < each.notBeforeMin) broken.push(`${each.id} begins before its parts are in`);
+    if (at.startMin < question.nowMin) broken.push(`${each.id} begins before now`);
+    for (const id of each.after)
+      if (!placed[id] || placed[id].endMin > at.startMin) broken.push(`${each.id} begins before ${id} has ended`);
+    if (each.inBay && !bayIds.includes(bays[each.jobId] ?? '')) broken.push(`${each.jobId} does not fit its bay`);
+  }
+  const inBays = question.tasks.filter((each) => each.inBay && placed[each.id]);
+  for (const one of inBays)
+    for (const other of inBays) {
+      if (one.jobId === other.jobId || bays[one.jobId] !== bays[other.jobId]) continue;
+      const stay = (id: string) => {
+        const own = inBays.filter((each) => each.jobId === id).map((each) => placed[each.id]!);
+        return [Math.min(...own.map((at) => at.startMin)), Math.max(...own.map((at) => at.endMin))] as const;
+      };
+      const [first, second] = [stay(one.jobId), stay(other.jobId)];
+      if (first[0] < second[1] && second[0] < first[1]) broken.push(`${one.jobId} and ${other.jobId} share a bay`);
+    }
+  return broken;
+}
+
+const SKILLS = ['wiring', 'metal'];
+
+/** Crews, jobs and steps of every kind; small, so that the check by the minute stays quick. */
+const questions: fc.Arbitrary<CrewQuestion> = fc
+  .record({
+    people: fc.array(
+      fc.record({
+        skills: fc.subarray(SKILLS),
+        from: fc.integer({ min: 6, max: 10 }),
+        hours: fc.integer({ min: 3, max: 8 }),
+      }),
+      { minLength: 1, maxLength: 4 },
+    ),
+    jobs: fc.array(
+      fc.record({
+        due: fc.option(fc.integer({ min: 0, max: 5 * DAY })),
+        bays: fc.subarray(['1', '2']),
+        windows: fc.option(fc.tuple(fc.integer({ min: 6, max: 10 }), fc.integer({ min: 3, max: 8 }))),
+        tasks: fc.array(
+          fc.record({
+            minutes: fc.integer({ min: 5, max: 200 }),
+            skill: fc.option(fc.constantFrom(...SKILLS)),
+            people: fc.constantFrom<1 | 2>(1, 1, 1, 2),
+            inBay: fc.boolean(),
+            waits: fc.array(fc.nat(5), { maxLength: 3 }),
+            notBefore: fc.oneof(
+              fc.constant(0),
+              fc.integer({ min: 0, max: 3 * DAY }),
+              fc.constant(Number.POSITIVE_INFINITY),
+            ),
+          }),
+          { minLength: 1, maxLength: 6 },
+        ),
+      }),
+      { minLength: 1, maxLength: 4 },
+    ),
+    now: fc.integer({ min: 0, max: 2 * DAY }),
+  })
+  .map(({ people, jobs, now }) => ({
+    nowMin: now,
+    people: people.map(({ skills, from, hours }, at) => ({
+      id: `p${at}`,
+      skills,
+      works: week(14, from, from + hours),
+    })),
+    jobs: jobs.map(({ due, bays, windows }, at) =>
+      job(`j${at}`, {
+        dueMin: due,
+        bayIds: bays,
+        windows: windows && week(14, windows[0], windows[0] + windows[1]),
+      }),
+    ),
+    tasks: jobs.flatMap(({ tasks }, at) =>
+      tasks.map(({ minutes, skill, people: count, inBay, waits, notBefore }, index) =>
+        task({
+          id: `j${at}t${index}`,
+          jobId: `j${at}`,
+          minutes,
+          skill,
+          people: count,
+          inBay,
+          after: [...new Set(waits.filter((before) => before < index))].map((before) => `j${at}t${before}`),
+          notBeforeMin: notBefore,
+        }),
+      ),
+    ),
+  }));
+
+describe('a plan for a crew', () => {
+  it('keeps order, hours, skills, two pairs of hands, bays, windows and parts, whatever is asked', () => {
+    fc.assert(
+      fc.property(questions, (question) => {
+        const { plan, endMin, boundMin } = planCrew(question, LIMITS);
+        expect(brokenRules(question, plan)).toEqual([]);
+        expect(faultsOf(question, plan)).toEqual([]);
+        if (Object.keys(plan.unplaced).length === 0) expect(boundMin).toBeLessThanOrEqual(endMin);
+        for (const { id } of question.tasks) expect(Boolean(plan.placed[id]) !== Boolean(plan.unplaced[id])).toBe(true);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('goes over the night when it has to, and not over the tide', () => {
+    const people = [{ id: 'ann', skills: [], works: week(5) }];
+    const long = task({ id: 'long', minutes: 120 });
+    const question = { nowMin: 15 * HOUR, people, jobs: [job('A')], tasks: [long] };
+    expect(planCrew(question, LIMITS).plan.placed.long).toEqual({
+      startMin: 15 * HOUR,
+      endMin: DAY + 9 * HOUR,
+      personIds: ['ann'],
+    });
+    // The road is clear from 6 to 11 on the next day: begun today it would be cut off.
+    const windows = [
+      { fromMin: 12 * HOUR, toMin: 16 * HOUR },
+      { fromMin: DAY + 6 * HOUR, toMin: DAY + 11 * HOUR },
+    ];
+    const tidal = { ...question, jobs: [job('A', { windows })] };
+    expect(planCrew(tidal, LIMITS).plan.placed.long).toMatchObject({
+      startMin: DAY + 8 * HOUR,
+      endMin: DAY + 10 * HOUR,
+    });
+  });
+
+  it('puts what is due first into the one bay, and reaches the bound where hours alone decide', () => {
+    const people = [{ id: 'ann', skills: [], works: week(5) }];
+    const jobs = [job('A', { dueMin: 5 * DAY }), job('B', { dueMin: 11 * HOUR })];
+    const tasks = ['A', 'B'].map((id) => task({ id, jobId: id, minutes: 180 }));
+    const { plan, endMin, boundMin, lateMin } = planCrew({ nowMin: 8 * HOUR, people, jobs, tasks }, LIMITS);
+    expect(plan.placed.B!.startMin).toBe(8 * HOUR);
+    expect([endMin, boundMin, lateMin]).toEqual([14 * HOUR, 14 * HOUR, 0]);
+  });
+
+  it('says why a step cannot be placed: no skill, no bay that fits, parts that nobody ordered', () => {
+    const people = [{ id: 'ann', skills: [], works: week(5) }];
+    const jobs = [job('A'), job('B', { bayIds: [] })];
+    const tasks = [
+      task({ id: 'weld', skill: 'metal' }),
+      task({ id: 'later', after: ['weld'] }),
+      task({ id: 'big', jobId: 'B' }),
+      task({ id: 'bench', jobId: 'B', inBay: false }),
+      task({ id: 'part', notBeforeMin: Number.POSITIVE_INFINITY }),
+    ];
+    const { plan } = planCrew({ nowMin: 0, people, jobs, tasks }, LIMITS);
+    expect(plan.unplaced).toEqual({ weld: 'skill', later: 'before', big: 'bay', part: 'part' });
+    expect(plan.placed.bench).toBeDefined();
+  });
+
+  it('bound: the longest chain, the hours of those who can, and never more than a plan needs', () => {
+    const works = week(5);
+    const people = [
+      { id: 'ann', skills: ['wiring'], works },
+      { id: 'bo', skills: [], works },
+    ];
+    const chain = ['1', '2', '3'].map((id, at) => task({ id, minutes: 100, after: at ? [String(at)] : [] }));
+    const start = { nowMin: 8 * HOUR, people, jobs: [job('A')] };
+    expect(crewBound({ ...start, tasks: chain })).toBe(13 * HOUR);
+    const wired = chain.map((each) => ({ ...each, minutes: 160, after: [], skill: 'wiring' }));
+    expect(crewBound({ ...start, tasks: wired })).toBe(16 * HOUR);
+    const loose = chain.map((each) => ({ ...each, minutes: 160, after: [] }));
+    expect(crewBound({ ...start, tasks: loose })).toBe(12 * HOUR);
+  });
+});
+
+describe('faults of a plan that was moved by hand', () => {
+  const works = week(5);
+  const question: CrewQuestion = {
+    nowMin: 9 * HOUR,
+    people: [
+      { id: 'ann', skills: ['wiring'], works },
+      { id: 'bo', skills: [], works },
+    ],
+    jobs: [job('A'), job('B')],
+    tasks: [
+      task({ id: 'first', skill: 'wiring' }),
+      task({ id: 'next', after: ['first'], notBeforeMin: 11 * HOUR }),
+      task({ id: 'two', people: 2 }),
+      task({ id: 'other', jobId: 'B' }),
+    ],
+  };
+  const bays = { A: '1', B: '1' };
+  const at = (hour: number, ...personIds: string[]) => ({
+    startMin: hour * HOUR,
+    endMin: (hour + 1) * HOUR,
+    personIds,
+  });
+  it.each([
+    ['before now', { first: at(8, 'ann') }, ['first past']],
+    ['without the skill', { first: at(10, 'bo') }, ['first skill']],
+    [
+      'before what it waits for, and before its parts',
+      { first: at(10, 'ann'), next: at(10, 'bo') },
+      ['next order', 'next part'],
+    ],
+    ['alone where two are needed', { two: at(10, 'bo') }, ['two people']],
+    ['two things at once', { first: at(10, 'ann'), two: at(10, 'ann', 'bo') }, ['two twice']],
+    ['after the shop has closed', { first: at(17, 'ann') }, ['first hours']],
+    [
+      'into a bay that is taken',
+      { first: at(10, 'ann'), two: at(13, 'ann', 'bo'), other: at(12, 'bo') },
+      ['other bay', 'two bay'],
+    ],
+  ] as const)('%s', (_words, placed, expected) => {
+    const said = faultsOf(question, { placed, bays }).map(({ taskId, kind }) => `${taskId} ${kind}`);
+    expect(said.length).toBeGreaterThan(0);
+    for (const each of said) expect(expected).toContain(each);
+  });
+});
+
+describe('mending a plan', () => {
+  it('keeps every rule, and moves nothing while nothing slipped', () => {
+    fc.assert(
+      fc.property(questions, (question) => {
+        const { plan } = planCrew(question, LIMITS);
+        const same = repairPlan(question, plan);
+        expect(movedBetween(plan.placed, same.plan.placed)).toEqual([]);
+        expect(brokenRules(question, same.plan)).toEqual([]);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('keeps every rule when time went by, parts are late and work takes longer', () => {
+    fc.assert(
+      fc.property(questions, fc.nat(DAY), fc.nat(DAY), (question, gone, late) => {
+        const { plan } = planCrew(question, LIMITS);
+        const slipped = {
+          ...question,
+          nowMin: question.nowMin + gone,
+          tasks: question.tasks.map((each, at) =>
+            at % 3 === 0 ? { ...each, notBeforeMin: each.notBeforeMin + late, minutes: each.minutes + 10 } : each,
+          ),
+        };
+        const { plan: mended, movedIds } = repairPlan(slipped, plan);
+        expect(brokenRules(slipped, mended)).toEqual([]);
+        expect(movedIds).toEqual(movedBetween(plan.placed, mended.placed));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('one late part moves that step and what waits for it, not the week', () => {
+    const works = week(5);
+    const people = ['ann', 'bo'].map((id) => ({ id, skills: [], works }));
+    const jobs = ['A', 'B', 'C'].map((id) => job(id, { bayIds: ['1', '2', '3'] }));
+    const tasks = jobs.flatMap(({ id }) =>
+      ['1', '2', '3', '4'].map((n, at) => task({ id: id + n, jobId: id, after: at ? [id + at] : [] })),
+    );
+    const question = { nowMin: 8 * HOUR, people, jobs, tasks };
+    const { plan } = planCrew(question, LIMITS);
+    const late = {
+      ...question,
+      tasks: tasks.map((each) => (each.id === 'B4' ? { ...each, notBeforeMin: 2 * DAY } : each)),
+    };
+    const { movedIds, plan: mended } = repairPlan(late, plan);
+    expect(movedIds).toEqual(['B4']);
+    expect(mended.placed.B4!.startMin).toBe(2 * DAY + 8 * HOUR);
+  });
+
+  it('a step that was put somewhere by hand stays there, and others make room', () => {
+    const works = week(5);
+    const people = [{ id: 'ann', skills: [], works }];
+    const jobs = [job('A'), job('B', { bayIds: ['2'] })];
+    const tasks = [task({ id: 'a' }), task({ id: 'b', jobId: 'B' })];
+    const question = { nowMin: 8 * HOUR, people, jobs, tasks };
+    const at = (hour: number) => ({ startMin: hour * HOUR, endMin: (hour + 1) * HOUR, personIds: ['ann'] });
+    const byHand = { placed: { a: at(10), b: at(10) }, bays: { A: '1', B: '2' } };
+    const { plan, movedIds } = repairPlan(question, byHand, new Set(['b']));
+    expect(plan.placed.b).toEqual(at(10));
+    expect(movedIds).toEqual(['a']);
+  });
+});

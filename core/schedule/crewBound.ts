@@ -1,0 +1,84 @@
+/** What no plan of a crew can beat: the longest chain of a job, the hours of those who have a skill, the bays there are. */
+import type { CrewPerson, CrewQuestion, CrewTask } from './crew.ts';
+import { ALWAYS, endAfter, joined, meet, type Span, spanAt } from './spans.ts';
+
+/** When so many minutes of work can be done at the earliest by all of these together, each working whenever they do. */
+function togetherDone(people: readonly CrewPerson[], nowMin: number, minutes: number): number {
+  if (minutes <= 0) return nowMin;
+  const edges = people.flatMap((person) =>
+    person.works.flatMap((span) =>
+      span.toMin > nowMin
+        ? [
+            { at: Math.max(nowMin, span.fromMin), more: 1 },
+            { at: span.toMin, more: -1 },
+          ]
+        : [],
+    ),
+  );
+  edges.sort((a, b) => a.at - b.at);
+  let left = minutes;
+  let working = 0;
+  let time = nowMin;
+  for (const { at, more } of edges) {
+    const done = working * (at - time);
+    if (done >= left) return Math.ceil(time + left / working);
+    left -= done;
+    time = at;
+    working += more;
+  }
+  return Number.POSITIVE_INFINITY;
+}
+
+const able = (people: readonly CrewPerson[], skill: string | null) =>
+  people.filter((person) => skill === null || person.skills.includes(skill));
+
+/** Ends of tasks when every job had the whole crew and a bay to itself. */
+function endsAlone({ tasks, people, jobs, nowMin }: CrewQuestion): Map<string, number> {
+  const openOf = new Map<string, readonly Span[]>();
+  const open = (task: CrewTask) => {
+    const key = `${task.skill} ${task.jobId}`;
+    const windows = jobs.find((job) => job.id === task.jobId)?.windows ?? ALWAYS;
+    const known = openOf.get(key) ?? meet(joined(able(people, task.skill).flatMap((each) => [...each.works])), windows);
+    openOf.set(key, known);
+    return known;
+  };
+  const taskOf = new Map(tasks.map((task) => [task.id, task]));
+  const ends = new Map<string, number>();
+  const endOf = (task: CrewTask): number => {
+    const known = ends.get(task.id);
+    if (known !== undefined) return known;
+    let from = Math.max(nowMin, task.notBeforeMin);
+    for (const id of task.after) {
+      const before = taskOf.get(id);
+      if (before) from = Math.max(from, endOf(before));
+    }
+    const spans = open(task);
+    const begin = Math.max(from, spans[spanAt(spans, from)]?.fromMin ?? Number.POSITIVE_INFINITY);
+    const end = begin === Number.POSITIVE_INFINITY ? begin : endAfter(spans, begin, task.minutes);
+    ends.set(task.id, end);
+    return end;
+  };
+  for (const task of tasks) endOf(task);
+  return ends;
+}
+
+/**
+ * Earliest end of all work that can be placed at all, in minutes on the shop's clock: no plan ends before it. Tasks whose
+ * parts nobody knows about are left out.
+ */
+export function crewBound(question: CrewQuestion): number {
+  const { people, nowMin } = question;
+  const alone = endsAlone(question);
+  const tasks = question.tasks.filter((task) => Number.isFinite(alone.get(task.id) ?? 0));
+  let bound = nowMin;
+  for (const task of tasks) bound = Math.max(bound, alone.get(task.id)!);
+  // Hours of everybody together, and of those who have a skill.
+  const skills = [null, ...new Set(tasks.flatMap((task) => task.skill ?? []))];
+  for (const skill of skills) {
+    const minutes = tasks
+      .filter((task) => skill === null || task.skill === skill)
+      .reduce((sum, task) => sum + task.minutes * (skill === null ? task.people : 1), 0);
+    bound = Math.max(bound, togetherDone(able(people, skill), nowMin, minutes));
+  }
+  return bound;
+}

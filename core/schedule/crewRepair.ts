@@ -1,0 +1,121 @@
+/**
+ * Mending a plan when something slipped: a part is late, somebody is away, a step was moved by hand. As few steps as
+ * possible change their time or their hands.
+ */
+import type { CrewPlan, CrewQuestion, PlacedTask } from './crew.ts';
+import { faultsOf } from './crewFaults.ts';
+import { type Choice, Generator } from './crewGenerate.ts';
+import { answerOf, type CrewAnswer, costOf, firstChoice } from './crewSearch.ts';
+
+export interface Repair extends CrewAnswer {
+  /** Tasks that were in the plan before and changed their start or their people. */
+  movedIds: string[];
+}
+
+/** One step that changes weighs as much as so many hours of cost: nobody likes a week that is another one each morning. */
+const MOVE_COST = 0.2;
+
+const isMoved = (old: PlacedTask | undefined, now: PlacedTask | undefined): boolean =>
+  old !== undefined &&
+  (now === undefined || old.startMin !== now.startMin || old.personIds.join() !== now.personIds.join());
+
+export const movedBetween = (old: CrewPlan['placed'], now: CrewPlan['placed']): string[] =>
+  Object.keys(old).filter((id) => isMoved(old[id], now[id]));
+
+/**
+ * `old` is the plan as it stands. Tasks in `held` were put where they are by hand and do not move, even when they are in
+ * the way; what is wrong with them is said by faultsOf.
+ */
+export function repairPlan(
+  question: CrewQuestion,
+  old: Pick<CrewPlan, 'placed' | 'bays'>,
+  held: ReadonlySet<string> = new Set(),
+): Repair {
+  const known = new Set(question.tasks.map((task) => task.id));
+  const before = Object.fromEntries(Object.entries(old.placed).filter(([id]) => known.has(id)));
+  const bays = baysOf(question, old);
+  const candidates = [aroundTheRest, pushedBack].map((mend) => mend(question, { placed: before, bays }, held));
+  const priced = candidates.map((plan) => {
+    const movedIds = movedBetween(before, plan.placed);
+    // A plan that could be carried out goes before any that could not.
+    const broken = faultsOf(question, plan).filter((fault) => !held.has(fault.taskId)).length;
+    return { plan, movedIds, cost: costOf(question, plan) + movedIds.length * MOVE_COST + broken * 1000 };
+  });
+  const best = priced.reduce((least, each) => (each.cost < least.cost ? each : least));
+  return { ...answerOf(question, best.plan), movedIds: best.movedIds };
+}
+
+/** The bays as they were; whoever is new takes the one that the first choice gives. */
+function baysOf(question: CrewQuestion, old: Pick<CrewPlan, 'bays'>): Record<string, string> {
+  const fresh = firstChoice(question);
+  return Object.fromEntries(
+    question.jobs.flatMap((job, at) => {
+      const was = old.bays[job.id];
+      const bay = was && job.bayIds.includes(was) ? was : fresh.bays[at];
+      return bay ? [[job.id, bay] as const] : [];
+    }),
+  );
+}
+
+/** Tasks and jobs in the order of the old plan, what is new at the end. */
+function choiceOf(question: CrewQuestion, old: Pick<CrewPlan, 'placed' | 'bays'>): Choice {
+  const fresh = firstChoice(question);
+  const late = Number.POSITIVE_INFINITY;
+  const startOf = (at: number) => old.placed[question.tasks[at]!.id]?.startMin ?? late;
+  const enters = question.jobs.map((job) =>
+    question.tasks.reduce(
+      (first, task) =>
+        task.jobId === job.id && task.inBay ? Math.min(first, old.placed[task.id]?.startMin ?? late) : first,
+      late,
+    ),
+  );
+  const sorted = (list: readonly number[], of: (at: number) => number) =>
+    [...list].sort((a, b) => (of(a) === of(b) ? 0 : of(a) - of(b)));
+  return {
+    ...fresh,
+    order: sorted(fresh.order, startOf),
+    jobOrder: sorted(fresh.jobOrder, (at) => enters[at]!),
+    bays: question.jobs.map((job) => old.bays[job.id] ?? null),
+  };
+}
+
+type Mend = (question: CrewQuestion, old: Pick<CrewPlan, 'placed' | 'bays'>, held: ReadonlySet<string>) => CrewPlan;
+
+/** Whatever can stay stays; what cannot is put into the gaps, and moves others only where it has to. */
+const aroundTheRest: Mend = (question, old, held) => {
+  const generator = new Generator(question);
+  const choice = choiceOf(question, old);
+  const staying = new Map(
+    question.tasks.flatMap((task, at) => (old.placed[task.id] ? [[at, old.placed[task.id]!] as const] : [])),
+  );
+  const numberOf = new Map(question.tasks.map((task, at) => [task.id, at]));
+  for (;;) {
+    const plan = generator.run({ ...choice, fixed: staying });
+    const movers = faultsOf(question, plan)
+      // Whoever is in the way of a held task goes, not the held task.
+      .map(({ taskId, otherId, kind }) => (held.has(taskId) && kind !== 'order' ? otherId : taskId))
+      .filter((id) => id !== null && !held.has(id) && staying.has(numberOf.get(id)!));
+    if (movers.length === 0) return plan;
+    for (const id of movers) staying.delete(numberOf.get(id!)!);
+  }
+};
+
+/** The same order and the same hands, everything as late as it was or later. */
+const pushedBack: Mend = (question, old, held) => {
+  const generator = new Generator(question);
+  const floors = new Map<number, number>();
+  const hands = new Map<number, readonly string[]>();
+  const fixed = new Map<number, PlacedTask>();
+  const people = new Set(question.people.map((person) => person.id));
+  const able = (ids: readonly string[], skill: string | null) =>
+    skill === null || question.people.some((person) => ids.includes(person.id) && person.skills.includes(skill));
+  for (const [at, task] of question.tasks.entries()) {
+    const was = old.placed[task.id];
+    if (!was) continue;
+    if (held.has(task.id)) fixed.set(at, was);
+    floors.set(at, was.startMin);
+    const isWhole = was.personIds.length >= task.people && was.personIds.every((id) => people.has(id));
+    if (isWhole && able(was.personIds, task.skill)) hands.set(at, was.personIds);
+  }
+  return generator.run({ ...choiceOf(question, old), floors, hands, fixed });
+};
