@@ -20,6 +20,7 @@ const CORE_ORDER = [
   'work',
   'prove',
   'keep',
+  'shop',
 ];
 /** What each top folder may import from, besides itself. Tests may build their units from the demo's. */
 const ALLOWED: Record<string, string[]> = {

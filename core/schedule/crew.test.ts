@@ -302,7 +302,7 @@ describe('mending a plan', () => {
             at % 3 === 0 ? { ...each, notBeforeMin: each.notBeforeMin + late, minutes: each.minutes + 10 } : each,
           ),
         };
-        const { plan: mended, movedIds } = repairPlan(slipped, plan);
+        const { plan: mended, movedIds } = repairPlan(slipped, plan, new Set(), LIMITS);
         expect(brokenRules(slipped, mended)).toEqual([]);
         expect(movedIds).toEqual(movedBetween(plan.placed, mended.placed));
       }),

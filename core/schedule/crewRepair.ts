@@ -5,7 +5,15 @@
 import type { CrewPlan, CrewQuestion, PlacedTask } from './crew.ts';
 import { faultsOf } from './crewFaults.ts';
 import { type Choice, Generator } from './crewGenerate.ts';
-import { answerOf, type CrewAnswer, costOf, firstChoice } from './crewSearch.ts';
+import {
+  answerOf,
+  type CrewAnswer,
+  type CrewLimits,
+  costOf,
+  firstChoice,
+  lateMinutes,
+  planCrew,
+} from './crewSearch.ts';
 
 export interface Repair extends CrewAnswer {
   /** Tasks that were in the plan before and changed their start or their people. */
@@ -30,11 +38,18 @@ export function repairPlan(
   question: CrewQuestion,
   old: Pick<CrewPlan, 'placed' | 'bays'>,
   held: ReadonlySet<string> = new Set(),
+  limits: Partial<CrewLimits> = {},
 ): Repair {
   const known = new Set(question.tasks.map((task) => task.id));
   const before = Object.fromEntries(Object.entries(old.placed).filter(([id]) => known.has(id)));
   const bays = baysOf(question, old);
   const candidates = [aroundTheRest, pushedBack].map((mend) => mend(question, { placed: before, bays }, held));
+  // Only what would be late is worth another week to everybody.
+  const late = Math.min(...candidates.map((plan) => lateMinutes(question, plan)));
+  if (late > lateMinutes(question, { placed: before, bays, unplaced: {} })) {
+    const kept = Object.fromEntries(Object.entries(before).filter(([id]) => held.has(id)));
+    candidates.push(planCrew(question, limits, kept).plan);
+  }
   const priced = candidates.map((plan) => {
     const movedIds = movedBetween(before, plan.placed);
     // A plan that could be carried out goes before any that could not.

@@ -57,3 +57,34 @@ export function learnedFactor(spent: readonly Spent[]): LearnedFactor {
     ((quantile(logs, 0.75) - quantile(logs, 0.25)) / 2) * weight + Math.log(1 + UNKNOWN_SPREAD) * (1 - weight);
   return { factor: Math.exp(middle), low: Math.exp(middle - half), high: Math.exp(middle + half), samples };
 }
+
+/** What one crew on one kit learns where nothing is known of it yet (common practice, no source). */
+export const USUAL_RATE = 0.85;
+const RATES = { least: 0.7, most: 1 };
+
+/**
+ * Wright's curve through what units alike took, in their order: the first's minutes and the rate of each doubling. The
+ * slope is that of the cumulative averages over the count, both as logarithms, drawn towards the usual rate while few are
+ * done. Null when nothing is done.
+ */
+export function fitWright(spentMin: readonly number[]): { firstMin: number; rate: number } | null {
+  const count = spentMin.length;
+  if (count === 0) return null;
+  let total = 0;
+  const points = spentMin.map((minutes, at) => {
+    total += minutes;
+    return { x: Math.log(at + 1), y: Math.log(total / (at + 1)) };
+  });
+  const mean = (of: (point: { x: number; y: number }) => number) =>
+    points.reduce((sum, point) => sum + of(point), 0) / count;
+  const [middleX, middleY] = [mean((point) => point.x), mean((point) => point.y)];
+  const spread = mean((point) => (point.x - middleX) ** 2);
+  const usual = learningExponent(USUAL_RATE);
+  const own = spread > 0 ? mean((point) => (point.x - middleX) * (point.y - middleY)) / spread : usual;
+  const weight = (count - 1) / count;
+  const slope = Math.min(
+    learningExponent(RATES.most),
+    Math.max(learningExponent(RATES.least), own * weight + usual * (1 - weight)),
+  );
+  return { firstMin: Math.exp(middleY - slope * middleX), rate: 2 ** slope };
+}

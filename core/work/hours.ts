@@ -34,7 +34,10 @@ export interface Estimate {
 const UNKNOWN = learnedFactor([]);
 
 /** What steps will take. Spreads of steps are taken as independent, so that many steps are surer than one. */
-export function estimateOf(steps: readonly Step[], learned: Readonly<Record<string, LearnedFactor>>): Estimate {
+export function estimateOf(
+  steps: readonly Pick<Step, 'kind' | 'minutes'>[],
+  learned: Readonly<Record<string, LearnedFactor>>,
+): Estimate {
   let minutes = 0;
   let squares = 0;
   for (const step of steps) {

@@ -119,7 +119,13 @@ function OneStep({
           </>
         ) : (
           mayEdit && (
-            <Button size="large" type="primary" className="done" icon={<CheckOutlined aria-hidden />} onClick={() => mark(true)}>
+            <Button
+              size="large"
+              type="primary"
+              className="done"
+              icon={<CheckOutlined aria-hidden />}
+              onClick={() => mark(true)}
+            >
               Done
             </Button>
           )
