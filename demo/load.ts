@@ -2,8 +2,11 @@ import { authService, DEMO_SETTING } from '../server/auth/service.ts';
 import type { Database } from '../server/database/connect.ts';
 import { uuidv7 } from '../server/ids.ts';
 import { shelfService } from '../server/shelf/service.ts';
+import { shopService } from '../server/shop/service.ts';
+import { wallClockMinutes } from '../server/shop/wallClock.ts';
 import { unitsService } from '../server/units/service.ts';
 import { SHELF } from './shelf.ts';
+import { demoShop } from './shop.ts';
 import { DEMO_PASSWORD, DEMO_PEOPLE, demoUnits } from './world.ts';
 
 /** Is there nobody in the database yet? */
@@ -17,8 +20,9 @@ export async function loadDemo(database: Database, now = new Date()): Promise<vo
   const auth = authService(database);
   const units = unitsService(database);
   await loadShelf(database);
-  for (const build of demoUnits(now, uuidv7))
-    await units.insert(uuidv7(), build, Math.max(1, Object.keys(build.lamps).length));
+  const builds = demoUnits(now, uuidv7).map((build) => ({ id: uuidv7(), build }));
+  for (const { id, build } of builds) await units.insert(id, build, Math.max(1, Object.keys(build.lamps).length));
+  await shopService(database).put(demoShop(builds, wallClockMinutes(now), uuidv7));
   for (const person of DEMO_PEOPLE) await auth.addPerson({ ...person, password: DEMO_PASSWORD });
   await database.tables.settings.create({ name: DEMO_SETTING, value: DEMO_PASSWORD });
 }

@@ -18,6 +18,8 @@ import { liveRoutes } from './live/routes.ts';
 import { photoRoutes } from './photos/routes.ts';
 import { shelfRoutes } from './shelf/routes.ts';
 import { shelfService } from './shelf/service.ts';
+import { shopRoutes } from './shop/routes.ts';
+import { shopService } from './shop/service.ts';
 import { unitRoutes } from './units/routes.ts';
 import { unitsService } from './units/service.ts';
 
@@ -93,13 +95,15 @@ export async function buildApp({
   const auth = authService(database);
   const units = unitsService(database);
   const shelf = shelfService(database);
+  const shop = shopService(database);
   await app.register(authPlugin, { auth });
   await app.register(authRoutes, { auth, signInTries });
   await app.register(unitRoutes, { units });
   await app.register(shelfRoutes, { shelf });
-  await app.register(liveRoutes, { units });
+  await app.register(shopRoutes, { shop, units });
+  await app.register(liveRoutes, { units, shop });
   await app.register(photoRoutes, { database });
-  await app.register(documentRoutes, { units, shelf });
+  await app.register(documentRoutes, { units, shelf, shop });
 
   if (webFolder && existsSync(path.join(webFolder, 'index.html'))) {
     await app.register(serveStatic, {

@@ -1,8 +1,8 @@
 import type { Build } from './buildSchema.ts';
 
-/** Value at a touched field such as 'lamps/ID/position'; undefined when it is gone. */
-export function readField(build: Build, field: string): unknown {
-  let value: unknown = build;
+/** Value of a document at a touched field such as 'lamps/ID/position'; undefined when it is gone. */
+export function readField(document: object, field: string): unknown {
+  let value: unknown = document;
   for (const key of field.split('/')) {
     if (value === null || typeof value !== 'object') return undefined;
     value = (value as Record<string, unknown>)[key];

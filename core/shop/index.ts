@@ -1,4 +1,5 @@
 export * from './board.ts';
+export * from './daySheet.ts';
 export * from './quote.ts';
 export * from './shopFindings.ts';
 export * from './shopOperations.ts';

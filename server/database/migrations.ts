@@ -79,6 +79,23 @@ const MIGRATIONS: Migration[] = [
       await query.dropTable('photos');
     },
   },
+  {
+    name: '003-shop',
+    async up(query) {
+      await query.sequelize.query(
+        'CREATE TABLE shop (id INT PRIMARY KEY, revision INT NOT NULL, document LONGTEXT NOT NULL)',
+      );
+      await query.sequelize.query(`CREATE TABLE shop_operations (
+        id CHAR(36) PRIMARY KEY, revision INT NOT NULL UNIQUE, kind VARCHAR(40) NOT NULL, client_id VARCHAR(36) NOT NULL,
+        person_name VARCHAR(80) NOT NULL, at DATETIME(3) NOT NULL, operation LONGTEXT NOT NULL, touched LONGTEXT NOT NULL)`);
+      // The one shop of this server, empty: its service fills in what a new one has.
+      await query.sequelize.query("INSERT INTO shop (id, revision, document) VALUES (1, 0, '')");
+    },
+    async down(query) {
+      await query.dropTable('shop_operations');
+      await query.dropTable('shop');
+    },
+  },
 ];
 
 /** Brings the database to today's shape. Names of the steps that ran. */

@@ -41,6 +41,14 @@ export interface OperationRow {
   touched: string;
 }
 
+export interface ShopRow {
+  id: number;
+  revision: number;
+  document: string;
+}
+
+export type ShopOperationRow = Omit<OperationRow, 'unitId'>;
+
 export interface LampRow {
   unitId: string;
   lampId: string;
@@ -114,6 +122,8 @@ export interface Tables {
   photos: Table<PhotoRow>;
   shelf: Table<ShelfRow>;
   settings: Table<SettingRow>;
+  shop: Table<ShopRow>;
+  shopOperations: Table<ShopOperationRow>;
 }
 
 // Functions, because Sequelize writes the column's name into the object it is given.
@@ -124,6 +134,17 @@ const number = () => ({ type: DataTypes.DOUBLE, allowNull: false });
 const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
 const moment = () => ({ type: DataTypes.DATE(3), allowNull: false });
 const long = () => ({ type: DataTypes.TEXT('long'), allowNull: false });
+
+const logColumns = () => ({
+  id: key(),
+  revision: whole(),
+  kind: text(40),
+  clientId: text(36),
+  personName: text(80),
+  at: moment(),
+  operation: long(),
+  touched: long(),
+});
 
 export function defineTables(sequelize: Sequelize): Tables {
   const options = { timestamps: false, underscored: true, freezeTableName: true };
@@ -155,17 +176,9 @@ export function defineTables(sequelize: Sequelize): Tables {
       build: long(),
       updatedAt: moment(),
     }),
-    operations: table('operations', {
-      id: key(),
-      unitId: uuid(),
-      revision: whole(),
-      kind: text(40),
-      clientId: text(36),
-      personName: text(80),
-      at: moment(),
-      operation: long(),
-      touched: long(),
-    }),
+    operations: table('operations', { ...logColumns(), unitId: uuid() }),
+    shop: table('shop', { id: { ...whole(), primaryKey: true }, revision: whole(), document: long() }),
+    shopOperations: table('shop_operations', logColumns()),
     lamps: table('lamps', {
       unitId: key(),
       lampId: key(),

@@ -5,10 +5,13 @@ import { Piscina } from 'piscina';
 import * as z from 'zod';
 import { cutList, solveSetting, spiceDeck } from '../../core/feed/index.ts';
 import { drawingDxf, drawingSvg, drillTemplate, PAPERS, templateJobs } from '../../core/place/index.ts';
-import { bodyOf } from '../../core/rules/index.ts';
+import { assess, bodyOf } from '../../core/rules/index.ts';
+import { daySheet, expectationOf, quoteFor, ShopDate, shopUnit } from '../../core/shop/index.ts';
 import { EVERYONE } from '../auth/plugin.ts';
 import { ApiError } from '../errors.ts';
 import type { ShelfService } from '../shelf/service.ts';
+import { shopWork } from '../shop/routes.ts';
+import type { ShopService } from '../shop/service.ts';
 import type { UnitsService } from '../units/service.ts';
 import { feedDiagramSvg } from './feedDiagramPdf.ts';
 import { isWorkbook, sheetsOf } from './tables.ts';
@@ -19,7 +22,7 @@ const now = (): string => new Date().toISOString().slice(0, 16).replace('T', ' '
 
 export async function documentRoutes(
   instance: FastifyInstance,
-  { units, shelf }: { units: UnitsService; shelf: ShelfService },
+  { units, shelf, shop }: { units: UnitsService; shelf: ShelfService; shop: ShopService },
 ) {
   const app = instance.withTypeProvider<ZodTypeProvider>();
   const pool = new Piscina<DocumentTask, Uint8Array>({
@@ -59,6 +62,28 @@ export async function documentRoutes(
       const { build } = await units.get(request.params.id);
       const bytes = await make('tapeSheetPdf', { build, unit: request.query.unit, printedAt: now() });
       return send(reply, PDF, `${build.unit.tag}-tape.pdf`, bytes);
+    },
+  );
+
+  app.get('/api/units/:id/quote.pdf', options, async (request, reply) => {
+    const { id, build } = await units.get(request.params.id);
+    const { shop: document, learned } = await shopWork({ shop, units });
+    const unit = shopUnit(id, build, assess(build).feeds);
+    const all = await units.forShop([...new Set([id, ...Object.keys(document.jobs)])]);
+    const expected = expectationOf(unit, all, learned);
+    const shelfMarks = new Map((await shelf.list()).map((entry) => [entry.model.key, entry.priceMarks]));
+    const quote = quoteFor(unit, document, expected.minutes, shelfMarks);
+    const bytes = await make('quotePdf', { tag: unit.tag, name: unit.name, quote, expected, printedAt: now() });
+    return send(reply, PDF, `${unit.tag}-quote.pdf`, bytes);
+  });
+
+  app.get(
+    '/api/shop/day.pdf',
+    { config: { access: EVERYONE }, schema: { querystring: z.object({ date: ShopDate }) } },
+    async (request, reply) => {
+      const { date } = request.query;
+      const sheet = daySheet(await shopWork({ shop, units }), date);
+      return send(reply, PDF, `day-${date}.pdf`, await make('daySheetPdf', { sheet, printedAt: now() }));
     },
   );
 

@@ -1,17 +1,21 @@
 /**
- * News over a WebSocket: whoever looks at a unit hears of each operation from the log. A commit in this process rings at
+ * News over a WebSocket: whoever looks at a unit, or at the shop, hears of each operation from the log. A commit in this process rings at
  * once; a slow look at the log finds what other processes have committed.
  */
 import type { FastifyInstance } from 'fastify';
 import * as z from 'zod';
 import { EVERYONE } from '../auth/plugin.ts';
+import type { ShopService } from '../shop/service.ts';
 import type { UnitsService } from '../units/service.ts';
 
 const LOOK_EVERY_MS = 1000;
 
-const Watch = z.strictObject({ watch: z.uuid(), revision: z.number().int().min(0) });
+/** What the shop's news goes by, where a unit's goes by its id. */
+const SHOP = 'shop';
 
-export async function liveRoutes(app: FastifyInstance, { units }: { units: UnitsService }) {
+const Watch = z.strictObject({ watch: z.union([z.uuid(), z.literal(SHOP)]), revision: z.number().int().min(0) });
+
+export async function liveRoutes(app: FastifyInstance, { units, shop }: { units: UnitsService; shop: ShopService }) {
   app.get('/api/live', { websocket: true, config: { access: EVERYONE } }, (socket, request) => {
     // A browser sends the page's origin; another site must not listen with the visitor's cookie.
     const { origin, host } = request.headers;
@@ -22,6 +26,7 @@ export async function liveRoutes(app: FastifyInstance, { units }: { units: Units
     let looking = false;
     let again = false;
 
+    const changesOf = (watched: string) => (watched === SHOP ? shop.changes : units.changes);
     const look = async () => {
       if (looking) {
         again = true;
@@ -33,7 +38,7 @@ export async function liveRoutes(app: FastifyInstance, { units }: { units: Units
           again = false;
           if (unitId === null) continue;
           const asked = unitId;
-          const news = await units.newsSince(asked, revision);
+          const news = asked === SHOP ? await shop.newsSince(revision) : await units.newsSince(asked, revision);
           if (asked !== unitId || news.length === 0) continue;
           revision = news.at(-1)!.revision;
           socket.send(JSON.stringify({ unitId, news }));
@@ -47,7 +52,7 @@ export async function liveRoutes(app: FastifyInstance, { units }: { units: Units
     };
     const timer = setInterval(look, LOOK_EVERY_MS);
     const stopWatching = () => {
-      if (unitId !== null) units.changes.off(unitId, look);
+      if (unitId !== null) changesOf(unitId).off(unitId, look);
       unitId = null;
     };
 
@@ -63,7 +68,7 @@ export async function liveRoutes(app: FastifyInstance, { units }: { units: Units
       stopWatching();
       unitId = watch.data.watch;
       revision = watch.data.revision;
-      units.changes.on(unitId, look);
+      changesOf(unitId).on(unitId, look);
       void look();
     });
     socket.on('close', () => {

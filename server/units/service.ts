@@ -3,28 +3,29 @@
  * client, writes build, log and query tables, and answers only after commit.
  */
 import { EventEmitter } from 'node:events';
-import { Op, type Transaction, UniqueConstraintError } from 'sequelize';
+import { col, fn, Op, type Transaction, UniqueConstraintError } from 'sequelize';
 import { applyToUnit, makeBody, usualPacks } from '../../core/body/index.ts';
 import {
   type Build,
   describeField,
-  fieldsMeet,
   LEAD_OPERATIONS,
   newBuild,
   OPERATION_WORDS,
   type Operation,
   OWNER_OPERATIONS,
-  type Refusal,
   readField,
 } from '../../core/build/index.ts';
 import { currentStage, stageProgress, type UnitListItem, type UnitSummary } from '../../core/keep/index.ts';
+import { ok } from '../../core/result.ts';
 import { type Assessment, assess } from '../../core/rules/index.ts';
+import { type ShopUnit, shopUnit } from '../../core/shop/index.ts';
 import { jobSteps, type LearnedFactor } from '../../core/steps/index.ts';
 import { learnedHours, spentOn } from '../../core/work/index.ts';
 import type { Person } from '../auth/service.ts';
 import type { Database } from '../database/connect.ts';
 import type { OperationRow, UnitRow } from '../database/models.ts';
 import { ApiError } from '../errors.ts';
+import { type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
 import { buildCache } from './buildCache.ts';
 import { writeQueryTables } from './queryTables.ts';
 
@@ -34,22 +35,6 @@ export interface News {
   operation: Operation;
   by: string;
   at: string;
-  clientId: string;
-}
-
-export interface Conflict {
-  field: string;
-  by: string;
-  at: string;
-  theirs: unknown;
-}
-
-export type Outcome =
-  | { id: string; status: 'applied'; revision: number; at: string }
-  | { id: string; status: 'refused'; reason: Refusal; conflict: Conflict | null };
-
-export interface Sender {
-  person: Person;
   clientId: string;
 }
 
@@ -102,22 +87,6 @@ export function unitsService({ sequelize, tables }: Database) {
     return row as unknown as UnitRow;
   };
 
-  /** What others changed since the base revision on the fields that this operation touches. */
-  function findConflict(since: OperationRow[], touched: string[], build: Build): Conflict | null {
-    for (const row of since.toReversed()) {
-      const theirs = JSON.parse(row.touched) as string[];
-      const field = touched.find((mine) => theirs.some((other) => fieldsMeet(mine, other)));
-      if (field)
-        return {
-          field: describeField(build, field),
-          by: row.personName,
-          at: row.at.toISOString(),
-          theirs: readField(build, field) ?? null,
-        };
-    }
-    return null;
-  }
-
   return {
     changes,
 
@@ -141,6 +110,29 @@ export function unitsService({ sequelize, tables }: Database) {
         summary: string;
       }[];
       return learnedHours(rows.flatMap((row) => (JSON.parse(row.summary) as Partial<UnitSummary>).spent ?? []));
+    },
+
+    /** Units on the shop's board, as it asks for them. Those that are gone are left out. */
+    async forShop(unitIds: readonly string[]): Promise<(ShopUnit & { glyph: UnitListItem['glyph'] })[]> {
+      const rows = (await tables.units.findAll({
+        where: { id: [...unitIds] },
+        order: [['tag', 'ASC']],
+        raw: true,
+      })) as unknown as UnitRow[];
+      return rows.map((row) => {
+        const build = builds.read(row);
+        return { ...shopUnit(row.id, build, assess(build).feeds), glyph: glyphOf(build) };
+      });
+    },
+
+    /** Lamps of each model on all units. */
+    async carriedLamps(): Promise<Record<string, number>> {
+      const rows = (await tables.lamps.findAll({
+        attributes: ['modelKey', [fn('COUNT', col('lamp_id')), 'count']],
+        group: ['modelKey'],
+        raw: true,
+      })) as unknown as { modelKey: string; count: number | string }[];
+      return Object.fromEntries(rows.map((row) => [row.modelKey, Number(row.count)]));
     },
 
     async get(unitId: string): Promise<{ id: string; revision: number; build: Build }> {
@@ -227,55 +219,38 @@ export function unitsService({ sequelize, tables }: Database) {
             raw: true,
             transaction,
           })) as unknown as OperationRow[];
-          const since = logged.filter((each) => each.revision > baseRevision && each.clientId !== sender.clientId);
           const before = builds.read(row);
-          let build = before;
-          let revision = row.revision;
-          const log: OperationRow[] = [];
-          const answers: Outcome[] = [];
-          for (const operation of operations) {
-            const done =
-              logged.find((each) => each.id === operation.id) ?? log.find((each) => each.id === operation.id);
-            if (done) {
-              answers.push({ id: operation.id, status: 'applied', revision: done.revision, at: done.at.toISOString() });
-              continue;
-            }
-            const refusal = refuseByRole(sender.person, operation);
-            const at = new Date();
-            const applied = refusal
-              ? ({ ok: false, reason: refusal } as const)
-              : applyToUnit(build, operation, { by: sender.person.name, at: at.toISOString() });
-            if (!applied.ok) {
-              answers.push({ id: operation.id, status: 'refused', reason: applied.reason, conflict: null });
-              continue;
-            }
-            const conflict = findConflict(since, applied.value.touched, build);
-            if (conflict) {
-              const message = `${conflict.by} has changed ${conflict.field} in the meantime.`;
-              answers.push({ id: operation.id, status: 'refused', reason: { kind: 'overtaken', message }, conflict });
-              continue;
-            }
-            build = applied.value.build;
-            revision += 1;
-            log.push({
-              id: operation.id,
-              unitId,
-              revision,
-              kind: operation.kind,
-              clientId: sender.clientId,
-              personName: sender.person.name,
-              at,
-              operation: JSON.stringify(operation),
-              touched: JSON.stringify(applied.value.touched),
-            });
-            answers.push({ id: operation.id, status: 'applied', revision, at: at.toISOString() });
-          }
+          const {
+            document: build,
+            revision,
+            log,
+            outcomes: answers,
+          } = takeOperations<Build, Operation>({
+            document: before,
+            revision: row.revision,
+            baseRevision,
+            operations,
+            logged,
+            sender,
+            mayDo: refuseByRole,
+            apply(document, operation, stamp) {
+              const applied = applyToUnit(document, operation, stamp);
+              return applied.ok ? ok({ document: applied.value.build, touched: applied.value.touched }) : applied;
+            },
+            describe: (document, field) => ({
+              words: describeField(document, field),
+              value: readField(document, field),
+            }),
+          });
           if (log.length > 0) {
             const assessment = assess(build);
             const text = JSON.stringify(build);
             written = () => builds.keep(unitId, text, build);
             const { stage, summary } = summarise(build, assessment);
-            await tables.operations.bulkCreate(log, { transaction });
+            await tables.operations.bulkCreate(
+              log.map((each) => ({ ...each, unitId })),
+              { transaction },
+            );
             await writeQueryTables(tables, unitId, before, build, assessment, transaction);
             await tables.units.update(
               {
