@@ -53,16 +53,16 @@ interface OnBoard {
 }
 
 const ON_BOARD: OnBoard[] = [
-  { tag: 'SR-07', dueInDays: 2, weight: 2, promisedHours: 12, bay: 'Bay 1' },
-  { tag: 'SR-11', dueInDays: 4, promisedHours: 14, isTidal: true },
+  { tag: 'SR-07', dueInDays: 2, weight: 2, promisedHours: 40, bay: 'Bay 1' },
+  { tag: 'SR-11', dueInDays: 4, promisedHours: 44, isTidal: true },
   { tag: 'SR-14', dueInDays: -12 },
   { tag: 'SR-15', dueInDays: -8 },
   { tag: 'SR-16', dueInDays: 1, promisedHours: 4 },
   { tag: 'SR-17', dueInDays: 2, promisedHours: 1.5 },
-  { tag: 'SR-18', dueInDays: 5, promisedHours: 4 },
-  { tag: 'SR-05', dueInDays: 6, promisedHours: 6 },
-  { tag: 'SR-09', dueInDays: 7, promisedHours: 9 },
-  { tag: 'SR-02', dueInDays: 8, promisedHours: 5 },
+  { tag: 'SR-18', dueInDays: 9, promisedHours: 4 },
+  { tag: 'SR-05', dueInDays: 6, promisedHours: 11 },
+  { tag: 'SR-09', dueInDays: 7, promisedHours: 15 },
+  { tag: 'SR-02', dueInDays: 8, promisedHours: 6 },
 ];
 
 /** Working days ahead, weekends left out. */

@@ -68,6 +68,9 @@ class Busy {
   }
 }
 
+/** Whoever is at a unit already is let stay there for so many minutes: every change of hands costs some. */
+const STAYS_MIN = 20;
+
 export class Generator {
   private readonly open: OpenTime;
   private readonly busy: Map<string, Busy>;
@@ -169,7 +172,7 @@ export class Generator {
     return plan;
   }
 
-  /** Who is done first with a task; of two alike, those who are at the unit already. */
+  /** Who is done first with a task; those who are at the unit already may take a little longer. */
   private soonest(
     teams: readonly (readonly string[])[],
     task: CrewTask,
@@ -177,15 +180,15 @@ export class Generator {
     last: readonly string[],
   ): PlacedTask | null {
     let best: PlacedTask | null = null;
-    let bestStays = 0;
+    let least = Number.POSITIVE_INFINITY;
     for (const personIds of teams) {
       const found = this.fit(personIds, task, earliest);
       if (!found) continue;
       const stays = personIds.filter((id) => last.includes(id)).length;
-      if (!best || found.endMin < best.endMin || (found.endMin === best.endMin && stays > bestStays)) {
-        best = found;
-        bestStays = stays;
-      }
+      const counted = found.endMin - stays * STAYS_MIN;
+      if (counted >= least) continue;
+      best = found;
+      least = counted;
     }
     return best;
   }

@@ -43,10 +43,15 @@ export function repairPlan(
   const known = new Set(question.tasks.map((task) => task.id));
   const before = Object.fromEntries(Object.entries(old.placed).filter(([id]) => known.has(id)));
   const bays = baysOf(question, old);
-  const candidates = [aroundTheRest, pushedBack].map((mend) => mend(question, { placed: before, bays }, held));
+  const was = { placed: before, bays };
+  const candidates = [
+    aroundTheRest(question, was, held),
+    pushedBack(question, was, held, null),
+    ...question.jobs.map((_job, at) => pushedBack(question, was, held, at)),
+  ];
   // Only what would be late is worth another week to everybody.
   const late = Math.min(...candidates.map((plan) => lateMinutes(question, plan)));
-  if (late > lateMinutes(question, { placed: before, bays, unplaced: {} })) {
+  if (late > lateMinutes(question, { ...was, unplaced: {} })) {
     const kept = Object.fromEntries(Object.entries(before).filter(([id]) => held.has(id)));
     candidates.push(planCrew(question, limits, kept).plan);
   }
@@ -97,7 +102,11 @@ function choiceOf(question: CrewQuestion, old: Pick<CrewPlan, 'placed' | 'bays'>
 type Mend = (question: CrewQuestion, old: Pick<CrewPlan, 'placed' | 'bays'>, held: ReadonlySet<string>) => CrewPlan;
 
 /** Whatever can stay stays; what cannot is put into the gaps, and moves others only where it has to. */
-const aroundTheRest: Mend = (question, old, held) => {
+function aroundTheRest(
+  question: CrewQuestion,
+  old: Pick<CrewPlan, 'placed' | 'bays'>,
+  held: ReadonlySet<string>,
+): CrewPlan {
   const generator = new Generator(question);
   const choice = choiceOf(question, old);
   const staying = new Map(
@@ -113,10 +122,18 @@ const aroundTheRest: Mend = (question, old, held) => {
     if (movers.length === 0) return plan;
     for (const id of movers) staying.delete(numberOf.get(id!)!);
   }
-};
+}
 
-/** The same order and the same hands, everything as late as it was or later. */
-const pushedBack: Mend = (question, old, held) => {
+/**
+ * The same order and the same hands, everything as late as it was or later. One unit may let all others go before it into
+ * its bay: the one that waits for a part would keep them out.
+ */
+function pushedBack(
+  question: CrewQuestion,
+  old: Pick<CrewPlan, 'placed' | 'bays'>,
+  held: ReadonlySet<string>,
+  lastJob: number | null,
+): CrewPlan {
   const generator = new Generator(question);
   const floors = new Map<number, number>();
   const hands = new Map<number, readonly string[]>();
@@ -132,5 +149,7 @@ const pushedBack: Mend = (question, old, held) => {
     const isWhole = was.personIds.length >= task.people && was.personIds.every((id) => people.has(id));
     if (isWhole && able(was.personIds, task.skill)) hands.set(at, was.personIds);
   }
-  return generator.run({ ...choiceOf(question, old), floors, hands, fixed });
-};
+  const choice = choiceOf(question, old);
+  const jobOrder = lastJob === null ? choice.jobOrder : [...choice.jobOrder.filter((at) => at !== lastJob), lastJob];
+  return generator.run({ ...choice, jobOrder, floors, hands, fixed });
+}

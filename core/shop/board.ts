@@ -57,7 +57,7 @@ export interface Stay {
   toMin: number;
 }
 
-export type WaitKind = 'part' | 'tide' | 'bay' | 'hands' | 'unplanned';
+export type WaitKind = 'part' | 'tide' | 'bay' | 'hands';
 
 export interface Wait {
   unitId: string;
@@ -206,26 +206,34 @@ function waitOf(
   plan: ReturnType<typeof planOf>,
   task: CrewQuestion['tasks'][number],
   open: readonly Span[],
+  stays: readonly Stay[],
 ): { kind: WaitKind; lostMin: number; untilMin: number } | null {
   const at = plan.placed[task.id];
   if (!at) return null;
   const ready = Math.max(question.nowMin, ...task.after.map((id) => plan.placed[id]?.endMin ?? 0));
-  const lostMin = minutesIn(open, ready, at.startMin);
-  if (lostMin === 0) return null;
-  if (task.notBeforeMin > ready)
-    return { kind: 'part', lostMin: minutesIn(open, ready, task.notBeforeMin), untilMin: task.notBeforeMin };
+  const until = (kind: WaitKind, untilMin: number) => ({ kind, untilMin, lostMin: minutesIn(open, ready, untilMin) });
+  if (minutesIn(open, ready, at.startMin) === 0) return null;
+  if (task.notBeforeMin > ready) return until('part', task.notBeforeMin);
   const { windows } = question.jobs.find((job) => job.id === task.jobId)!;
   const window = windows?.[spanAt(windows, at.startMin)];
   if (window && window.fromMin > ready && minutesIn(open, window.fromMin, at.startMin) === 0)
-    return { kind: 'tide', lostMin, untilMin: at.startMin };
-  const isFirstInBay = task.inBay && !task.after.some((id) => question.tasks.find((each) => each.id === id)?.inBay);
-  return { kind: isFirstInBay ? 'bay' : 'hands', lostMin, untilMin: at.startMin };
+    return until('tide', at.startMin);
+  const own = stays.find((stay) => stay.unitId === task.jobId);
+  const before = stays
+    .filter((stay) => own && stay.bayId === own.bayId && stay.toMin <= own.fromMin)
+    .reduce((last, stay) => Math.max(last, stay.toMin), 0);
+  return task.inBay && before > ready ? until('bay', before) : until('hands', at.startMin);
 }
 
-/** Waits that cost a quarter of an hour and more are told. */
-const TOLD_FROM_MIN = 15;
+/** Waits that cost so much and more are told: for hands there is always a little. */
+const TOLD_FROM_MIN: Record<WaitKind, number> = { part: 15, tide: 15, bay: 60, hands: 120 };
 
-function waitsOf(work: ShopWork, question: CrewQuestion, plan: ReturnType<typeof planOf>): Wait[] {
+function waitsOf(
+  work: ShopWork,
+  question: CrewQuestion,
+  plan: ReturnType<typeof planOf>,
+  stays: readonly Stay[],
+): Wait[] {
   const { shop, units, nowMin } = work;
   const open = joined(question.people.flatMap((person) => [...person.works]));
   const short = shortages(shop, units);
@@ -245,15 +253,14 @@ function waitsOf(work: ShopWork, question: CrewQuestion, plan: ReturnType<typeof
       list.push({ ...base, kind: 'part', lostMin: 0, untilMin: null, words, shortage });
       continue;
     }
-    const wait = waitOf(question, plan, task, open);
-    if (!wait || wait.lostMin < TOLD_FROM_MIN) continue;
+    const wait = waitOf(question, plan, task, open, stays);
+    if (!wait || wait.lostMin < TOLD_FROM_MIN[wait.kind]) continue;
     const until = whenText(wait.untilMin, nowMin);
     const words = {
       part: `${shortage?.part.name ?? 'A part'} is in on ${until}`,
       tide: `The unit is there again on ${until}`,
       bay: `Its bay is free on ${until}`,
       hands: `Whoever can do it is free on ${until}`,
-      unplanned: '',
     }[wait.kind];
     list.push({ ...base, ...wait, words, shortage: wait.kind === 'part' ? shortage : null });
   }
@@ -316,11 +323,12 @@ export function boardOf(work: ShopWork, localMin: (iso: string) => number): Boar
   const longWorks = new Map(
     Object.values(shop.workers).map((worker) => [worker.id, worksOf(worker, nowMin - 60 * 24 * 60, 120)]),
   );
+  const stays = staysOf(question, plan, shop, nowMin);
   return {
     question,
     blocks: [...blocksOf(donePieces(work, localMin, expected), longWorks, true), ...blocksOf(planned, works, false)],
-    stays: staysOf(question, plan, shop, nowMin),
-    waits: waitsOf(work, question, plan),
+    stays,
+    waits: waitsOf(work, question, plan, stays),
     jobs: units.filter((unit) => shop.jobs[unit.id]).map((unit) => jobLine(shop, unit, expected, plan)),
     faults: faultsOf(question, plan),
   };
