@@ -23,6 +23,9 @@ export interface Repair extends CrewAnswer {
 /** One step that changes weighs as much as so many hours of cost: nobody likes a week that is another one each morning. */
 const MOVE_COST = 0.2;
 
+/** How many others a unit is tried behind. */
+const LET_BY = [1, 2, 3, 5];
+
 const isMoved = (old: PlacedTask | undefined, now: PlacedTask | undefined): boolean =>
   old !== undefined &&
   (now === undefined || old.startMin !== now.startMin || old.personIds.join() !== now.personIds.join());
@@ -47,7 +50,7 @@ export function repairPlan(
   const candidates = [
     aroundTheRest(question, was, held),
     pushedBack(question, was, held, null),
-    ...question.jobs.map((_job, at) => pushedBack(question, was, held, at)),
+    ...question.jobs.flatMap((_job, at) => LET_BY.map((by) => pushedBack(question, was, held, { at, by }))),
   ];
   // Only what would be late is worth another week to everybody.
   const late = Math.min(...candidates.map((plan) => lateMinutes(question, plan)));
@@ -99,8 +102,6 @@ function choiceOf(question: CrewQuestion, old: Pick<CrewPlan, 'placed' | 'bays'>
   };
 }
 
-type Mend = (question: CrewQuestion, old: Pick<CrewPlan, 'placed' | 'bays'>, held: ReadonlySet<string>) => CrewPlan;
-
 /** Whatever can stay stays; what cannot is put into the gaps, and moves others only where it has to. */
 function aroundTheRest(
   question: CrewQuestion,
@@ -125,14 +126,14 @@ function aroundTheRest(
 }
 
 /**
- * The same order and the same hands, everything as late as it was or later. One unit may let all others go before it into
+ * The same order and the same hands, everything as late as it was or later. One unit may let some others go before it into
  * its bay: the one that waits for a part would keep them out.
  */
 function pushedBack(
   question: CrewQuestion,
   old: Pick<CrewPlan, 'placed' | 'bays'>,
   held: ReadonlySet<string>,
-  lastJob: number | null,
+  letBy: { at: number; by: number } | null,
 ): CrewPlan {
   const generator = new Generator(question);
   const floors = new Map<number, number>();
@@ -150,6 +151,11 @@ function pushedBack(
     if (isWhole && able(was.personIds, task.skill)) hands.set(at, was.personIds);
   }
   const choice = choiceOf(question, old);
-  const jobOrder = lastJob === null ? choice.jobOrder : [...choice.jobOrder.filter((at) => at !== lastJob), lastJob];
+  const jobOrder = [...choice.jobOrder];
+  if (letBy) {
+    const from = jobOrder.indexOf(letBy.at);
+    jobOrder.splice(from, 1);
+    jobOrder.splice(from + letBy.by, 0, letBy.at);
+  }
   return generator.run({ ...choice, jobOrder, floors, hands, fixed });
 }
