@@ -53,7 +53,7 @@ interface OnBoard {
 }
 
 const ON_BOARD: OnBoard[] = [
-  { tag: 'SR-07', dueInDays: 2, weight: 2, promisedHours: 40, bay: 'Bay 1' },
+  { tag: 'SR-07', dueInDays: 2, weight: 2, promisedHours: 42, bay: 'Bay 1' },
   { tag: 'SR-11', dueInDays: 4, promisedHours: 44, isTidal: true },
   { tag: 'SR-14', dueInDays: -12 },
   { tag: 'SR-15', dueInDays: -8 },

@@ -44,8 +44,10 @@ export interface Block {
   toMin: number;
   stepKeys: string[];
   words: string;
-  /** Expected, or what was written down. */
+  /** Expected of its steps. */
   minutes: number;
+  /** What was written down; null while it is to do. */
+  spentMin: number | null;
   isDone: boolean;
   held: boolean;
 }
@@ -107,6 +109,7 @@ interface Piece {
   fromMin: number;
   toMin: number;
   minutes: number;
+  spentMin: number | null;
   held: boolean;
 }
 
@@ -131,14 +134,15 @@ function blocksOf(pieces: readonly Piece[], works: ReadonlyMap<string, readonly 
       if (open && follows) {
         open.block.toMin = Math.max(open.block.toMin, piece.toMin);
         open.block.minutes += piece.minutes;
+        if (piece.spentMin !== null) open.block.spentMin = (open.block.spentMin ?? 0) + piece.spentMin;
         open.block.stepKeys.push(piece.step.key);
         open.steps.push(piece.step);
         open.block.words = wordsFor(open.steps);
         continue;
       }
-      const { step, minutes, ...rest } = piece;
+      const { step, ...rest } = piece;
       const id = `${isDone ? 'done' : 'plan'} ${piece.unitId} ${step.key} ${piece.workerIds.join()}`;
-      const block: Block = { ...rest, id, minutes, stepKeys: [step.key], words: wordsFor([step]), isDone };
+      const block: Block = { ...rest, id, stepKeys: [step.key], words: wordsFor([step]), isDone };
       open = { block, steps: [step] };
       blocks.push(block);
     }
@@ -167,9 +171,11 @@ function donePieces({ shop, units }: ShopWork, localMin: (iso: string) => number
     for (const step of unit.steps) {
       const worker = step.done && workerOf.get(step.done.by);
       if (!step.done || !worker) continue;
-      const minutes = step.done.minutes ?? expected.get(unit.id)!.get(step.key)!;
+      const minutes = expected.get(unit.id)!.get(step.key)!;
+      const spentMin = step.done.minutes ?? minutes;
       const toMin = localMin(step.done.at);
-      const piece = { step, unitId: unit.id, workerIds: [worker.id], fromMin: toMin, toMin, minutes, held: false };
+      const workerIds = [worker.id];
+      const piece = { step, unitId: unit.id, workerIds, fromMin: toMin, toMin, minutes, spentMin, held: false };
       byWorker.set(worker.id, [...(byWorker.get(worker.id) ?? []), piece]);
     }
   return [...byWorker].flatMap(([id, pieces]) => {
@@ -179,7 +185,7 @@ function donePieces({ shop, units }: ShopWork, localMin: (iso: string) => number
     // Stable, so that steps ticked in the same minute keep the order of the job.
     for (const piece of pieces.sort((a, b) => a.toMin - b.toMin).reverse()) {
       piece.toMin = Math.min(piece.toMin, next);
-      piece.fromMin = startBefore(spans, piece.toMin, piece.minutes);
+      piece.fromMin = startBefore(spans, piece.toMin, piece.spentMin ?? piece.minutes);
       next = piece.fromMin;
     }
     return pieces;
@@ -316,6 +322,7 @@ export function boardOf(work: ShopWork, localMin: (iso: string) => number): Boar
         fromMin: at.startMin,
         toMin: at.endMin,
         minutes: task.minutes,
+        spentMin: null,
         held: shop.plan.steps[task.id]!.held,
       },
     ];

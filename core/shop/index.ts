@@ -1,5 +1,6 @@
 export * from './board.ts';
 export * from './daySheet.ts';
+export * from './moveBlock.ts';
 export * from './quote.ts';
 export * from './shopFindings.ts';
 export * from './shopOperations.ts';

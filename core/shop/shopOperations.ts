@@ -104,9 +104,11 @@ function put<T extends object>(record: Record<string, T>, key: string, value: T)
 function reserveLines(draft: Shop, lines: readonly { unitId: string; partKey: string; quantity: number }[]): void {
   for (const { unitId, partKey, quantity } of lines) {
     const key = reservedKey(unitId, partKey);
-    if (quantity === 0) delete draft.reserved[key];
-    else put(draft.reserved, key, { unitId, partKey, quantity, picked: draft.reserved[key]?.picked ?? false });
     const stock = must(draft.stock, partKey, 'part');
+    if (draft.reserved[key]?.picked)
+      refuse('invalid', `${stock.name} lies in the unit's box already. Put it back first.`);
+    if (quantity === 0) delete draft.reserved[key];
+    else put(draft.reserved, key, { unitId, partKey, quantity, picked: false });
     const all = Object.values(draft.reserved)
       .filter((each) => each.partKey === partKey && !each.picked)
       .reduce((sum, each) => sum + each.quantity, 0);

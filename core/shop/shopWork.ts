@@ -163,21 +163,28 @@ export function runsOf(units: readonly ShopUnit[], learned: Readonly<Record<stri
     .filter(([, list]) => list.length > 1)
     .map(([kin, list]): Run => {
       const spent = new Map(list.map((unit) => [unit.id, spentWhole(unit)]));
+      // Wright's law speaks of whole units: one with fewer steps takes its share.
+      const plainOf = (unit: ShopUnit) => unit.steps.reduce((sum, step) => sum + step.minutes, 0);
+      const whole = Math.max(...list.map(plainOf));
       const finishedAt = (unit: ShopUnit) =>
         unit.steps.reduce((last, step) => (step.done && step.done.at > last ? step.done.at : last), '');
       const finished = list
         .filter((unit) => spent.get(unit.id) !== null)
         .sort((a, b) => finishedAt(a).localeCompare(finishedAt(b)));
       const open = list.filter((unit) => spent.get(unit.id) === null);
-      const planned = open[0]?.steps.reduce((sum, step) => sum + learnedMinutes(step, learned), 0) ?? 0;
-      const curve = fitWright(finished.map((unit) => spent.get(unit.id)!)) ?? fitWright([planned])!;
+      const first = open[0];
+      const planned = first ? first.steps.reduce((sum, step) => sum + learnedMinutes(step, learned), 0) : 0;
+      const asWhole = (unit: ShopUnit, minutes: number) => (minutes * whole) / plainOf(unit);
+      const curve =
+        fitWright(finished.map((unit) => asWhole(unit, spent.get(unit.id)!))) ??
+        fitWright([first ? asWhole(first, planned) : 0])!;
       return {
         kin,
         ...curve,
         units: [...finished, ...open].map((unit, at) => ({
           unit,
           spentMin: spent.get(unit.id)!,
-          expectedMin: wrightUnit(curve.firstMin, at + 1, curve.rate),
+          expectedMin: (wrightUnit(curve.firstMin, at + 1, curve.rate) * plainOf(unit)) / whole,
         })),
       };
     });

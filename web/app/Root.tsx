@@ -10,6 +10,7 @@ import { theme } from './theme.ts';
 // The unit's screens and the shelf come when they are opened: the first screen stays small.
 const UnitPage = lazy(() => import('../unit/UnitPage.tsx'));
 const ShelfPage = lazy(() => import('../shelf/ShelfPage.tsx'));
+const ShopPage = lazy(() => import('../shop/ShopPage.tsx'));
 const waiting = <div className="empty">One moment …</div>;
 
 const router = createBrowserRouter([
@@ -24,6 +25,14 @@ const router = createBrowserRouter([
         element: (
           <Suspense fallback={waiting}>
             <UnitPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: 'shop/:view?',
+        element: (
+          <Suspense fallback={waiting}>
+            <ShopPage />
           </Suspense>
         ),
       },

@@ -53,6 +53,7 @@ export function Shell() {
               Unit <small>{open.build.unit.tag}</small>
             </NavLink>
           )}
+          <NavLink to="/shop">Shop</NavLink>
           <NavLink to="/shelf">Shelf</NavLink>
         </nav>
         <div className="right">

@@ -2,6 +2,7 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Build, ShelfEntry } from '../../core/build/index.ts';
 import type { UnitListItem } from '../../core/keep/index.ts';
+import type { Shop, ShopOperation, ShopUnit } from '../../core/shop/index.ts';
 import type { LearnedFactor } from '../../core/steps/index.ts';
 
 export interface Person {
@@ -28,6 +29,19 @@ export interface NewUnit {
   bodyId: string;
   parameters: Record<string, number>;
   systemVoltageV: 12 | 24;
+}
+
+export interface ShopAnswer {
+  revision: number;
+  shop: Shop;
+  units: (ShopUnit & { glyph: UnitListItem['glyph'] })[];
+  learned: Record<string, LearnedFactor>;
+  carried: Record<string, number>;
+}
+export interface ShopOutcome {
+  id: string;
+  status: 'applied' | 'refused';
+  reason?: { kind: string; message: string };
 }
 
 /** Kept outside the store so that the outbox can use it without a cycle. */
@@ -69,7 +83,7 @@ export const api = createApi({
   reducerPath: 'api',
   baseQuery: networkOrKept,
   refetchOnReconnect: true,
-  tagTypes: ['session', 'units'],
+  tagTypes: ['session', 'units', 'shop'],
   endpoints: (build) => ({
     session: build.query<Session | null, void>({
       query: () => 'session',
@@ -80,7 +94,7 @@ export const api = createApi({
     signIn: build.mutation<Session, { username: string; password: string }>({
       query: (body) => ({ url: 'session', method: 'POST', body }),
       transformResponse: keepCsrf<Session>,
-      invalidatesTags: ['session', 'units'],
+      invalidatesTags: ['session', 'units', 'shop'],
     }),
     signOut: build.mutation<void, void>({
       query: () => ({ url: 'session', method: 'DELETE' }),
@@ -101,6 +115,14 @@ export const api = createApi({
       invalidatesTags: ['units'],
     }),
     learnedHours: build.query<Record<string, LearnedFactor>, void>({ query: () => 'hours', keepUnusedDataFor: 30 }),
+    shop: build.query<ShopAnswer, void>({ query: () => 'shop', providesTags: ['shop'] }),
+    changeShop: build.mutation<
+      { outcomes: ShopOutcome[] },
+      { baseRevision: number; clientId: string; operations: ShopOperation[] }
+    >({
+      query: (body) => ({ url: 'shop/operations', method: 'POST', body }),
+      invalidatesTags: ['shop'],
+    }),
     shelf: build.query<ShelfEntry[], void>({ query: () => 'shelf' }),
   }),
 });
@@ -116,6 +138,8 @@ export const {
   useCreateUnitMutation,
   useLearnedHoursQuery,
   useShelfQuery,
+  useShopQuery,
+  useChangeShopMutation,
 } = api;
 
 /** The sentence the server gave for an error, or a plain one. */

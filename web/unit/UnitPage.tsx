@@ -3,12 +3,12 @@ import { useEffect } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { keptBody } from '../../core/body/index.ts';
 import { STAGES, type Stage } from '../../core/build/index.ts';
+import { KeyHelp } from '../app/KeyHelp.tsx';
 import { useApp, useAppDispatch } from '../app/store.ts';
 import { BuildStage } from './build/BuildStage.tsx';
 import { FeedStage } from './feed/FeedStage.tsx';
 import { FlashStage } from './flash/FlashStage.tsx';
 import { HandOverStage } from './handover/HandOverStage.tsx';
-import { KeyHelp } from './KeyHelp.tsx';
 import { PartsStage } from './parts/PartsStage.tsx';
 import { PlaceStage } from './place/PlaceStage.tsx';
 import { ProveStage } from './prove/ProveStage.tsx';
@@ -17,7 +17,7 @@ import { UnitHeader } from './UnitHeader.tsx';
 import { unitActions } from './unitSlice.ts';
 import { insist, openUnit } from './unitThunks.ts';
 import { useOverview } from './useOverview.ts';
-import { useUnitKeys } from './useUnitKeys.ts';
+import { KEY_LINES, useUnitKeys } from './useUnitKeys.ts';
 import { useUnitNews } from './useUnitNews.ts';
 import './unit.css';
 
@@ -65,7 +65,7 @@ function OpenUnit({ stage }: { stage: Stage }) {
       <div className="work">
         <View />
       </div>
-      <KeyHelp open={help.open} onClose={help.close} />
+      <KeyHelp lines={KEY_LINES} open={help.open} onClose={help.close} />
     </div>
   );
 }

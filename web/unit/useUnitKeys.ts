@@ -4,6 +4,7 @@ import type { OperationDraft, Position } from '../../core/build/index.ts';
 import { STAGES, type Stage } from '../../core/build/index.ts';
 import { centre, matchTo, mirrorOperations, nudge, spreadEvenly } from '../../core/place/index.ts';
 import { newId } from '../app/ids.ts';
+import type { KeyLine } from '../app/KeyHelp.tsx';
 import { useApp, useAppDispatch } from '../app/store.ts';
 import { isTyping } from '../app/typing.ts';
 import { unitActions } from './unitSlice.ts';
@@ -37,11 +38,6 @@ function turned(by: Partial<Position>, faces: ReadonlySet<string>): Partial<Posi
   if (allOn('rear')) return by.xMm ? { yMm: -by.xMm } : by;
   if (allOn('top')) return by.zMm ? { yMm: -by.zMm } : by;
   return by;
-}
-
-export interface KeyLine {
-  keys: string[];
-  words: string;
 }
 
 export const KEY_LINES: KeyLine[] = [

@@ -1,11 +1,17 @@
 import { Modal } from 'antd';
-import { KEY_LINES } from './useUnitKeys.ts';
+import './keyHelp.css';
 
-export function KeyHelp({ open, onClose }: { open: boolean; onClose(): void }) {
+export interface KeyLine {
+  keys: string[];
+  words: string;
+}
+
+/** What the keys of a place do. */
+export function KeyHelp({ lines, open, onClose }: { lines: readonly KeyLine[]; open: boolean; onClose(): void }) {
   return (
     <Modal open={open} onCancel={onClose} footer={null} title="Keys" width={480}>
       <dl className="key-help">
-        {KEY_LINES.map((line) => (
+        {lines.map((line) => (
           <div key={line.words}>
             <dt>
               {line.keys.map((key) => (

@@ -1,0 +1,78 @@
+import { CalendarOutlined } from '@ant-design/icons';
+import { memo } from 'react';
+import { keptBody } from '../../core/body/index.ts';
+import type { Bay, Stay } from '../../core/shop/index.ts';
+import type { ShopAnswer } from '../app/api.ts';
+import { PlanGlyph } from '../sheet/PlanGlyph.tsx';
+import type { Axis } from './axis.ts';
+
+const GLYPH_PX_PER_MM = 0.0078;
+const NAME_ROOM_PX = 190;
+
+type ShopUnitSeen = ShopAnswer['units'][number];
+
+function Glyph({ unit }: { unit: ShopUnitSeen }) {
+  const body = keptBody(unit.glyph.bodyId, unit.glyph.parameters, { outlines: unit.glyph.outlines });
+  return body && <PlanGlyph body={body} lamps={unit.glyph.lamps} pxPerMm={GLYPH_PX_PER_MM} />;
+}
+
+/** Which unit stands in which bay, on a night field: units parked where they will be. */
+export const BayRows = memo(function BayRows({
+  bays,
+  stays,
+  units,
+  axis,
+  shownUnit,
+  onUnit,
+}: {
+  bays: readonly Bay[];
+  stays: readonly Stay[];
+  units: ReadonlyMap<string, ShopUnitSeen>;
+  axis: Axis;
+  shownUnit: string | null;
+  onUnit(unitId: string): void;
+}) {
+  return (
+    <div className="bay-rows">
+      {bays.map((bay) => (
+        <div key={bay.id} className="bay-row">
+          <div className="row-label">
+            <span>{bay.name}</span>
+            <a
+              href={`/api/shop/bays/${bay.id}/calendar.ics`}
+              aria-label={`Calendar of ${bay.name}`}
+              title="Calendar file"
+            >
+              <CalendarOutlined aria-hidden />
+            </a>
+          </div>
+          <div className="lane">
+            {stays
+              .filter((stay) => stay.bayId === bay.id)
+              .map((stay) => {
+                const unit = units.get(stay.unitId);
+                const left = axis.x(stay.fromMin);
+                const width = axis.x(stay.toMin) - left;
+                if (!unit || width <= 0) return null;
+                return (
+                  <button
+                    key={stay.unitId}
+                    type="button"
+                    className={`stay ${stay.unitId === shownUnit ? 'is-shown' : ''}`}
+                    style={{ left, width: Math.max(width, 4) }}
+                    aria-pressed={stay.unitId === shownUnit}
+                    aria-label={`${unit.tag} ${unit.name} in ${bay.name}`}
+                    onClick={() => onUnit(stay.unitId)}
+                  >
+                    {width > 60 && <Glyph unit={unit} />}
+                    {width > 40 && <b>{unit.tag}</b>}
+                    {width > NAME_ROOM_PX && <span>{unit.name}</span>}
+                  </button>
+                );
+              })}
+          </div>
+        </div>
+      ))}
+    </div>
+  );
+});

@@ -1,0 +1,153 @@
+import { Button, DatePicker, InputNumber, Popconfirm, Segmented, Select } from 'antd';
+import dayjs, { type Dayjs } from 'dayjs';
+import { useState } from 'react';
+import { type Job, WINDOW_KINDS } from '../../core/shop/index.ts';
+import { useUnitsQuery } from '../app/api.ts';
+import type { ShopUse } from './useShop.ts';
+
+const SHOP_TIME = 'YYYY-MM-DDTHH:mm';
+const WINDOW_WORDS: Record<Job['windowKind'], string> = { tide: 'tide', shift: 'shift', owner: "owner's word" };
+
+/** When a unit is due, how it presses, what was promised, and when it is here. */
+export function JobFields({ shop, unitId }: { shop: ShopUse; unitId: string }) {
+  const job = shop.data.shop.jobs[unitId];
+  const [span, setSpan] = useState<[Dayjs | null, Dayjs | null] | null>(null);
+  if (!job) return null;
+  const put = (changes: Partial<Job>) => shop.act({ kind: 'putJob', job: { ...job, ...changes } });
+  const bays = Object.values(shop.data.shop.bays);
+  return (
+    <div className="job-fields">
+      <div className="field-row">
+        <span>Due</span>
+        <DatePicker
+          aria-label="Due"
+          showTime={{ format: 'HH:mm', minuteStep: 15 }}
+          format="D MMM HH:mm"
+          value={job.due === null ? null : dayjs(job.due)}
+          onChange={(day) => put({ due: day ? day.format(SHOP_TIME) : null })}
+        />
+      </div>
+      <div className="field-row">
+        <span>Presses</span>
+        <Segmented
+          aria-label="How it presses"
+          size="small"
+          options={[
+            { value: 1, label: 'usual' },
+            { value: 2, label: 'more' },
+            { value: 5, label: 'first' },
+          ]}
+          value={job.weight}
+          onChange={(weight) => put({ weight })}
+        />
+      </div>
+      <div className="field-row">
+        <span>Promised</span>
+        <InputNumber
+          aria-label="Hours promised"
+          suffix="h"
+          min={0}
+          max={2000}
+          step={0.5}
+          value={job.promisedHours}
+          onChange={(promisedHours) => put({ promisedHours })}
+        />
+      </div>
+      <div className="field-row">
+        <span>Stands in</span>
+        <Select
+          aria-label="Stands in"
+          allowClear
+          placeholder="no bay yet"
+          value={job.inBayId}
+          options={bays.map((bay) => ({ value: bay.id, label: bay.name }))}
+          onChange={(bayId) => put({ inBayId: bayId ?? null })}
+        />
+      </div>
+      <fieldset>
+        <legend>
+          Here {job.windows.length === 0 ? 'all the time' : `${job.windows.length} times, by`}{' '}
+          {job.windows.length > 0 && (
+            <Select
+              size="small"
+              aria-label="What it comes and goes with"
+              value={job.windowKind}
+              options={WINDOW_KINDS.map((kind) => ({ value: kind, label: WINDOW_WORDS[kind] }))}
+              onChange={(windowKind) => put({ windowKind })}
+            />
+          )}
+        </legend>
+        <ul className="windows">
+          {job.windows.slice(0, 6).map(({ from, to }, at) => (
+            <li key={from}>
+              <span className="mono">
+                {dayjs(from).format('ddd D MMM HH:mm')} to {dayjs(to).format('ddd HH:mm')}
+              </span>
+              <Button
+                type="text"
+                size="small"
+                aria-label={`Take out ${from}`}
+                onClick={() => put({ windows: job.windows.toSpliced(at, 1) })}
+              >
+                ×
+              </Button>
+            </li>
+          ))}
+          {job.windows.length > 6 && <li className="muted">and {job.windows.length - 6} more</li>}
+        </ul>
+        <DatePicker.RangePicker
+          size="small"
+          aria-label="Here from and to"
+          showTime={{ format: 'HH:mm', minuteStep: 15 }}
+          format="D MMM HH:mm"
+          value={span}
+          onChange={setSpan}
+        />
+        <Button
+          size="small"
+          disabled={!span?.[0] || !span[1]}
+          onClick={async () => {
+            const window = { from: span![0]!.format(SHOP_TIME), to: span![1]!.format(SHOP_TIME) };
+            const windows = [...job.windows, window].sort((a, b) => a.from.localeCompare(b.from));
+            if (await put({ windows })) setSpan(null);
+          }}
+        >
+          Add
+        </Button>
+      </fieldset>
+      <Popconfirm
+        title="Take the unit off the board?"
+        description="Its place in the plan is lost; its build and its steps stay as they are."
+        okText="Take it off"
+        cancelText="Keep it"
+        onConfirm={() => shop.act({ kind: 'dropJob', unitId })}
+      >
+        <Button size="small">Take off the board</Button>
+      </Popconfirm>
+    </div>
+  );
+}
+
+/** Puts another unit of the yard on the board. */
+export function AddJob({ shop }: { shop: ShopUse }) {
+  const { data: units = [] } = useUnitsQuery();
+  const free = units.filter((unit) => !shop.data.shop.jobs[unit.id]);
+  if (free.length === 0) return null;
+  return (
+    <Select
+      className="add-job"
+      aria-label="Put a unit on the board"
+      showSearch={{ optionFilterProp: 'label' }}
+      placeholder="Put a unit on the board"
+      value={null}
+      options={free.map((unit) => ({ value: unit.id, label: `${unit.tag} ${unit.name}` }))}
+      onChange={(unitId: string | null) => {
+        if (!unitId) return;
+        void shop.act({
+          kind: 'putJob',
+          job: { unitId, due: null, weight: 1, windowKind: 'shift', windows: [], inBayId: null, promisedHours: null },
+        });
+      }}
+    />
+  );
+}

@@ -1,0 +1,357 @@
+import { CalendarOutlined, ClockCircleOutlined, HomeOutlined, InboxOutlined, TeamOutlined } from '@ant-design/icons';
+import { App, Button, DatePicker, InputNumber, Select } from 'antd';
+import dayjs from 'dayjs';
+import { type ReactNode, useState } from 'react';
+import { Link } from 'react-router';
+import {
+  type Block,
+  type Board,
+  expectationOf,
+  faultsInWords,
+  holdSteps,
+  minutesOf,
+  type PartOrder,
+  planOf,
+  type ShopFinding,
+  taskIdOf,
+  timeOf,
+  type Wait,
+  type WaitKind,
+  whenText,
+} from '../../core/shop/index.ts';
+import { hoursText } from '../../core/work/index.ts';
+import type { ShopAnswer } from '../app/api.ts';
+import { newId } from '../app/ids.ts';
+import { SeverityMark } from '../app/SeverityMark.tsx';
+import { AddJob, JobFields } from './JobFields.tsx';
+import type { ShopUse } from './useShop.ts';
+
+type UnitSeen = ShopAnswer['units'][number];
+
+interface SidePanelProps {
+  shop: ShopUse;
+  board: Board;
+  units: ReadonlyMap<string, UnitSeen>;
+  tints: ReadonlyMap<string, string>;
+  findings: readonly ShopFinding[];
+  shownUnit: string | null;
+  block: Block | null;
+  onUnit(unitId: string | null): void;
+  onMove(block: Block, to: { startMin: number; workerIds: readonly string[] }): void;
+}
+
+/** Beside the board: the unit or block that is shown, what is found, and what waits and why. */
+export function SidePanel(props: SidePanelProps) {
+  const { shop, board, units, tints, findings, shownUnit, block, onUnit } = props;
+  const unit = shownUnit ? units.get(shownUnit) : undefined;
+  const mine = (unitId: string | null) => !unit || unitId === null || unitId === unit.id;
+  return (
+    <aside className="shop-side" aria-label="What waits">
+      {unit ? (
+        <UnitCard {...props} unit={unit} />
+      ) : (
+        <Lateness board={board} units={units} onUnit={onUnit} nowMin={shop.work.nowMin} />
+      )}
+      {block && unit && <BlockCard {...props} unit={unit} block={block} />}
+      <WaitList {...props} waits={board.waits.filter((wait) => mine(wait.unitId))} tints={tints} />
+      {findings.filter((finding) => mine(finding.unitId)).length > 0 && (
+        <section aria-label="Findings">
+          <h2>Found</h2>
+          {findings
+            .filter((finding) => mine(finding.unitId))
+            .map((finding) => (
+              <article key={finding.id} className="found">
+                <SeverityMark severity={finding.severity} /> <span className="code">{finding.code}</span>
+                <p>{finding.message}</p>
+                <p className="muted">{finding.reason}</p>
+                {shop.mayPlan &&
+                  finding.waysOut.map((way) => (
+                    <button key={way.label} type="button" className="way" onClick={() => shop.act(...way.operations)}>
+                      {way.label}
+                    </button>
+                  ))}
+              </article>
+            ))}
+        </section>
+      )}
+    </aside>
+  );
+}
+
+/** Every unit on the board by when it is ready: what one says on Monday. */
+function Lateness({
+  board,
+  units,
+  nowMin,
+  onUnit,
+}: {
+  board: Board;
+  units: ReadonlyMap<string, UnitSeen>;
+  nowMin: number;
+  onUnit(unitId: string): void;
+}) {
+  const open = board.jobs
+    .filter((job) => job.done < job.all)
+    .sort((a, b) => (a.readyMin ?? Number.POSITIVE_INFINITY) - (b.readyMin ?? Number.POSITIVE_INFINITY));
+  return (
+    <section aria-label="Ready">
+      <h2>
+        Ready <span className="muted">{open.length} in work</span>
+      </h2>
+      <ul className="ready-list">
+        {open.map((job) => (
+          <li key={job.unitId}>
+            <button type="button" onClick={() => onUnit(job.unitId)}>
+              <b>{units.get(job.unitId)?.tag}</b>
+              <span className="mono">{job.readyMin === null ? 'not planned' : whenText(job.readyMin, nowMin)}</span>
+              {job.lateMin > 0 ? (
+                <span className="state caution">⚠ {hoursText(job.lateMin)} late</span>
+              ) : (
+                <span className="muted">{job.dueMin === null ? 'no date' : `due ${whenText(job.dueMin, nowMin)}`}</span>
+              )}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function UnitCard({ shop, board, unit, onUnit }: SidePanelProps & { unit: UnitSeen }) {
+  const [editing, setEditing] = useState(false);
+  const job = board.jobs.find((each) => each.unitId === unit.id);
+  const { nowMin } = shop.work;
+  const expected = expectationOf(unit, shop.data.units, shop.data.learned);
+  return (
+    <section aria-label={unit.tag} className="unit-card">
+      <header>
+        <h2>
+          <b className="ember">{unit.tag}</b> {unit.name}
+        </h2>
+        <Button type="text" size="small" onClick={() => onUnit(null)} aria-label="Show all units">
+          ×
+        </Button>
+      </header>
+      {job && (
+        <>
+          <span className="progress" aria-hidden>
+            <i style={{ width: `${(job.done / Math.max(1, job.all)) * 100}%` }} />
+          </span>
+          <p>
+            {job.done} of {job.all} steps
+            {job.readyMin !== null && (
+              <>
+                , ready <b>{whenText(job.readyMin, nowMin)}</b>
+              </>
+            )}
+          </p>
+          {job.lateMin > 0 && job.dueMin !== null && (
+            <p className="state caution">
+              ⚠ {hoursText(job.lateMin)} after {whenText(job.dueMin, nowMin)}
+            </p>
+          )}
+          <p className="muted">
+            {hoursText(expected.minutes)} in all, usually {hoursText(expected.low)} to {hoursText(expected.high)}
+            {expected.from.length > 0 && `, learned from ${expected.from.join(', ')}`}
+          </p>
+        </>
+      )}
+      <p className="card-links">
+        <Link to={`/unit/${unit.id}/build`}>Open its steps</Link>
+        <a href={`/api/units/${unit.id}/quote.pdf`} target="_blank" rel="noreferrer">
+          Quote
+        </a>
+        {shop.mayPlan && (
+          <button type="button" className="way" onClick={() => setEditing(!editing)}>
+            {editing ? 'Close' : 'Due date, windows'}
+          </button>
+        )}
+      </p>
+      {editing && <JobFields shop={shop} unitId={unit.id} />}
+    </section>
+  );
+}
+
+function BlockCard({ shop, board, unit, block, onMove }: SidePanelProps & { unit: UnitSeen; block: Block }) {
+  const { work, mayPlan, act } = shop;
+  const workers = Object.values(work.shop.workers);
+  const ids = new Set(block.stepKeys.map((key) => taskIdOf(unit.id, key)));
+  const faults = block.isDone ? [] : board.faults.filter((fault) => ids.has(fault.taskId));
+  const context = { shop: work.shop, units: work.units, question: board.question };
+  const steps = unit.steps.filter((step) => block.stepKeys.includes(step.key));
+  const letGo = () => {
+    const { placed } = planOf(work.shop, board.question);
+    return act(holdSteps(Object.fromEntries([...ids].flatMap((id) => (placed[id] ? [[id, placed[id]]] : []))), false));
+  };
+  return (
+    <section aria-label="Work shown" className="block-card">
+      <h3>{block.words}</h3>
+      <p className="mono">
+        {whenText(block.fromMin, work.nowMin)} to {whenText(block.toMin, work.nowMin)}
+      </p>
+      {faultsInWords(faults, context).map((words) => (
+        <p key={words} className="state-line caution">
+          ⚠ {words}
+        </p>
+      ))}
+      <ol>
+        {steps.map((step) => (
+          <li key={step.key}>{step.title}</li>
+        ))}
+      </ol>
+      {mayPlan && !block.isDone && (
+        <div className="block-fields">
+          {block.workerIds.map((workerId, at) => (
+            <Select
+              key={workerId}
+              aria-label={at === 0 ? 'Who does it' : 'Who helps'}
+              value={workerId}
+              options={workers.map((worker) => ({ value: worker.id, label: worker.name.split(' ')[0] }))}
+              onChange={(id) => onMove(block, { startMin: block.fromMin, workerIds: block.workerIds.with(at, id) })}
+            />
+          ))}
+          <DatePicker
+            aria-label="Begins"
+            showTime={{ format: 'HH:mm', minuteStep: 15 }}
+            format="D MMM HH:mm"
+            allowClear={false}
+            value={dayjs(timeOf(block.fromMin))}
+            onChange={(day) =>
+              day && onMove(block, { startMin: minutesOf(day.format('YYYY-MM-DDTHH:mm')), workerIds: block.workerIds })
+            }
+          />
+          {block.held && (
+            <button type="button" className="way" onClick={letGo}>
+              Held by hand: let planning move it
+            </button>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
+
+const WAIT_WORDS: Record<WaitKind, { icon: ReactNode; word: string }> = {
+  part: { icon: <InboxOutlined aria-hidden />, word: 'Part' },
+  tide: { icon: <ClockCircleOutlined aria-hidden />, word: 'Unit away' },
+  bay: { icon: <HomeOutlined aria-hidden />, word: 'Bay' },
+  hands: { icon: <TeamOutlined aria-hidden />, word: 'Hands' },
+};
+
+function WaitList({ shop, waits, units, tints, onUnit }: SidePanelProps & { waits: readonly Wait[] }) {
+  return (
+    <section aria-label="Waiting">
+      <h2>
+        Waiting <span className="muted">{waits.length}</span>
+        <span className="right muted">hours lost</span>
+      </h2>
+      {waits.length === 0 && <p className="muted">Nothing waits for anything but its turn.</p>}
+      {waits.map((wait) => {
+        const { icon, word } = WAIT_WORDS[wait.kind];
+        return (
+          <article key={`${wait.unitId} ${wait.kind} ${wait.stepKey}`} className="wait">
+            <button type="button" className="wait-head" onClick={() => onUnit(wait.unitId)}>
+              <i style={{ background: tints.get(wait.unitId) }} />
+              <b>{units.get(wait.unitId)?.tag}</b> <span>{wait.title}</span>
+              <span className="mono">{wait.untilMin === null ? '?' : (wait.lostMin / 60).toFixed(1)}</span>
+            </button>
+            <p>
+              <span className={`wait-kind ${wait.kind}`}>
+                {icon} {word}
+              </span>{' '}
+              {wait.words}
+            </p>
+            {wait.kind === 'part' && shop.mayHandle && <PartAnswer shop={shop} wait={wait} />}
+          </article>
+        );
+      })}
+      {shop.mayPlan && <AddJob shop={shop} />}
+    </section>
+  );
+}
+
+/** What to do about a part: it came, it comes later, or it has to be ordered first. */
+function PartAnswer({ shop, wait }: { shop: ShopUse; wait: Wait }) {
+  const { shortage } = wait;
+  const order = shortage?.orderId ? shop.data.shop.orders[shortage.orderId] : undefined;
+  if (!shortage) return null;
+  if (order && wait.untilMin !== null) return <OrderFields shop={shop} order={order} />;
+  return shop.mayPlan ? <NewOrder shop={shop} wait={wait} /> : null;
+}
+
+export function OrderFields({ shop, order }: { shop: ShopUse; order: PartOrder }) {
+  const { message } = App.useApp();
+  const [quantity, setQuantity] = useState(order.quantity);
+  return (
+    <div className="order-fields">
+      {shop.mayPlan && (
+        <DatePicker
+          size="small"
+          aria-label={`${order.name} comes in`}
+          showTime={{ format: 'HH:mm', minuteStep: 15 }}
+          format="D MMM HH:mm"
+          allowClear={false}
+          value={dayjs(order.dueIn)}
+          onChange={async (day) => {
+            if (!day) return;
+            const dueIn = day.format('YYYY-MM-DDTHH:mm');
+            if (await shop.act({ kind: 'delayPart', orderId: order.id, dueIn }))
+              void message.info('The date stands. Re-plan to see what it moves.');
+          }}
+        />
+      )}
+      <InputNumber
+        size="small"
+        aria-label={`How many of ${order.name} came`}
+        min={0}
+        value={quantity}
+        onChange={(value) => setQuantity(value ?? 0)}
+      />
+      <Button
+        size="small"
+        disabled={quantity === 0}
+        onClick={() => shop.act({ kind: 'receivePart', orderId: order.id, quantity })}
+      >
+        It came
+      </Button>
+    </div>
+  );
+}
+
+function NewOrder({ shop, wait }: { shop: ShopUse; wait: Wait }) {
+  const shortage = wait.shortage!;
+  const [day, setDay] = useState(() => dayjs().add(3, 'day').hour(9).minute(0));
+  return (
+    <div className="order-fields">
+      <DatePicker
+        size="small"
+        aria-label={`${shortage.part.name} would come in`}
+        suffixIcon={<CalendarOutlined aria-hidden />}
+        showTime={{ format: 'HH:mm', minuteStep: 15 }}
+        format="D MMM HH:mm"
+        allowClear={false}
+        value={day}
+        onChange={(value) => value && setDay(value)}
+      />
+      <Button
+        size="small"
+        onClick={() =>
+          shop.act({
+            kind: 'orderPart',
+            order: {
+              id: newId(),
+              partKey: shortage.part.key,
+              name: shortage.part.name,
+              quantity: shortage.shortBy,
+              unitId: wait.unitId,
+              dueIn: day.format('YYYY-MM-DDTHH:mm'),
+              received: false,
+            },
+          })
+        }
+      >
+        Order {shortage.shortBy}
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,291 @@
+import { SearchOutlined } from '@ant-design/icons';
+import { Button, Input, InputNumber, Select } from 'antd';
+import { type ReactNode, useState } from 'react';
+import {
+  minutesOf,
+  pickingList,
+  reserveFor,
+  type Shop,
+  type ShopUnit,
+  type StockLine,
+  shortages,
+  whenText,
+} from '../../core/shop/index.ts';
+import { OrderFields } from './SidePanel.tsx';
+import type { ShopUse } from './useShop.ts';
+import '../unit/unit.css';
+
+const sum = (values: readonly number[]) => values.reduce((all, value) => all + value, 0);
+
+/** Stock by bin, what is on its way, and one unit's box: what to lay aside and to fetch. */
+export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
+  const { data, work, mayHandle } = shop;
+  const { stock, reserved, orders } = data.shop;
+  const [text, setText] = useState('');
+  const [unitId, setUnitId] = useState<string | null>(null);
+  const words = text.toLowerCase().trim().split(/\s+/);
+  const lines = Object.values(stock)
+    .filter((line) => words.every((word) => `${line.name} ${line.bin}`.toLowerCase().includes(word)))
+    .sort((a, b) => a.bin.localeCompare(b.bin, 'en', { numeric: true }) || a.name.localeCompare(b.name));
+  const short = shortages(data.shop, data.units);
+  const units = data.units.filter((unit) => unit.parts.some((part) => part.stepKeys.length > 0));
+  const shown = units.find((unit) => unit.id === unitId) ?? null;
+  return (
+    <div className="shop">
+      <header className="week-bar">
+        <h1>Stock</h1>
+        {tabs}
+        <Input
+          className="find"
+          prefix={<SearchOutlined />}
+          allowClear
+          placeholder="crimp, red, D-02"
+          aria-label="Search the stock"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+        <span className="muted">
+          {lines.length} of {Object.keys(stock).length} parts, worth{' '}
+          <b className="mono">{Math.round(sum(Object.values(stock).map((line) => line.onHand * line.priceMarks)))}</b>{' '}
+          marks
+        </span>
+      </header>
+      <div className="shop-field">
+        <section className="stock-scroll" aria-label="Bins" tabIndex={0}>
+          <table className="plain stock-table">
+            <thead>
+              <tr>
+                <th>Bin</th>
+                <th>Part</th>
+                <th className="right">On hand</th>
+                <th className="right">Laid aside</th>
+                <th className="right">Free</th>
+                <th className="right">On its way</th>
+                <th className="right">Short</th>
+                <th className="right">Marks</th>
+              </tr>
+            </thead>
+            <tbody>
+              {lines.map((line) => (
+                <StockRow
+                  key={line.key}
+                  line={line}
+                  shop={shop}
+                  laidAside={sum(
+                    Object.values(reserved).flatMap((each) =>
+                      each.partKey === line.key && !each.picked ? [each.quantity] : [],
+                    ),
+                  )}
+                  coming={sum(
+                    Object.values(orders).flatMap((order) =>
+                      order.partKey === line.key && !order.received ? [order.quantity] : [],
+                    ),
+                  )}
+                  shortBy={sum(short.flatMap((each) => (each.part.key === line.key ? [each.shortBy] : [])))}
+                />
+              ))}
+            </tbody>
+          </table>
+        </section>
+        <aside className="shop-side" aria-label="Boxes and orders">
+          <section aria-label="Box of a unit">
+            <h2>Box of a unit</h2>
+            <Select
+              aria-label="Unit"
+              placeholder="Choose a unit"
+              value={unitId}
+              options={units.map((unit) => ({ value: unit.id, label: `${unit.tag} ${unit.name}` }))}
+              onChange={setUnitId}
+            />
+            {shown && <Box unit={shown} shop={shop} />}
+          </section>
+          <section aria-label="On its way">
+            <h2>On its way</h2>
+            {Object.values(orders)
+              .filter((order) => !order.received)
+              .sort((a, b) => a.dueIn.localeCompare(b.dueIn))
+              .map((order) => (
+                <article key={order.id} className="wait">
+                  <p>
+                    <b>
+                      {order.quantity} {order.name}
+                    </b>
+                    <br />
+                    <span className="muted">
+                      for {data.units.find((unit) => unit.id === order.unitId)?.tag ?? 'the bin'},{' '}
+                      {whenText(minutesOf(order.dueIn), work.nowMin)}
+                    </span>
+                  </p>
+                  {mayHandle && <OrderFields shop={shop} order={order} />}
+                </article>
+              ))}
+          </section>
+        </aside>
+      </div>
+    </div>
+  );
+}
+
+function StockRow({
+  line,
+  shop,
+  laidAside,
+  coming,
+  shortBy,
+}: {
+  line: StockLine;
+  shop: ShopUse;
+  laidAside: number;
+  coming: number;
+  shortBy: number;
+}) {
+  const round = (value: number) => Math.round(value * 10) / 10;
+  return (
+    <tr>
+      <td className="mono">
+        {shop.mayPlan ? (
+          <Input
+            key={line.bin}
+            size="small"
+            className="bin"
+            aria-label={`Bin of ${line.name}`}
+            defaultValue={line.bin}
+            maxLength={20}
+            onBlur={(event) => {
+              const bin = event.target.value.trim();
+              if (bin !== line.bin) void shop.act({ kind: 'putStock', line: { ...line, bin } });
+            }}
+          />
+        ) : (
+          line.bin
+        )}
+      </td>
+      <td>
+        <b>{line.name}</b>
+      </td>
+      <td className="right">
+        {shop.mayHandle ? (
+          <InputNumber
+            key={line.onHand}
+            size="small"
+            aria-label={`Count of ${line.name}`}
+            suffix={line.unit}
+            min={0}
+            max={100_000}
+            defaultValue={round(line.onHand)}
+            onBlur={(event) => {
+              const onHand = Number.parseFloat(event.target.value);
+              if (Number.isFinite(onHand) && onHand !== round(line.onHand))
+                void shop.act({ kind: 'countStock', partKey: line.key, onHand });
+            }}
+          />
+        ) : (
+          <span className="mono">
+            {round(line.onHand)} {line.unit}
+          </span>
+        )}
+      </td>
+      <td className="right mono">{laidAside > 0 ? round(laidAside) : ''}</td>
+      <td className="right mono">{round(Math.max(0, line.onHand - laidAside))}</td>
+      <td className="right mono">{coming > 0 ? round(coming) : ''}</td>
+      <td className="right">{shortBy > 0 && <span className="state caution">⚠ {round(shortBy)}</span>}</td>
+      <td className="right mono">
+        {shop.mayPlan ? (
+          <InputNumber
+            key={line.priceMarks}
+            size="small"
+            aria-label={`Price of ${line.name}`}
+            min={0}
+            max={100_000}
+            defaultValue={line.priceMarks}
+            onBlur={(event) => {
+              const priceMarks = Number.parseFloat(event.target.value);
+              if (Number.isFinite(priceMarks) && priceMarks !== line.priceMarks)
+                void shop.act({ kind: 'putStock', line: { ...line, priceMarks } });
+            }}
+          />
+        ) : (
+          line.priceMarks.toFixed(2)
+        )}
+      </td>
+    </tr>
+  );
+}
+
+/** What is laid aside for a unit, in one walk past the bins; parts that the stock does not know yet. */
+function Box({ unit, shop }: { unit: ShopUnit; shop: ShopUse }) {
+  const document: Shop = shop.data.shop;
+  const lines = pickingList(document, unit);
+  const more = reserveFor(document, unit);
+  const uncounted = unit.parts.filter((part) => part.stepKeys.length > 0 && !document.stock[part.key]);
+  const openLines = lines.filter((line) => !line.picked);
+  return (
+    <div className="box">
+      {shop.mayHandle && (
+        <p className="box-buttons">
+          <Button
+            size="small"
+            type="primary"
+            disabled={more.length === 0}
+            onClick={() => shop.act({ kind: 'reserve', lines: more })}
+          >
+            Lay aside {more.length} {more.length === 1 ? 'part' : 'parts'}
+          </Button>
+          {openLines.length > 0 && (
+            <Button size="small" onClick={() => shop.act({ kind: 'release', unitId: unit.id })}>
+              Put back
+            </Button>
+          )}
+        </p>
+      )}
+      <ul className="pick-list">
+        {lines.map((line) => (
+          <li key={line.partKey}>
+            <label>
+              <input
+                type="checkbox"
+                checked={line.picked}
+                disabled={!shop.mayHandle}
+                onChange={(event) =>
+                  shop.act({ kind: 'pick', unitId: unit.id, partKey: line.partKey, picked: event.target.checked })
+                }
+              />
+              <span className="mono bin-tag">{line.bin || 'no bin'}</span>
+              <span>
+                <b>
+                  {line.quantity} {line.unit === 'm' ? 'm' : ''} {line.name}
+                </b>
+              </span>
+            </label>
+          </li>
+        ))}
+      </ul>
+      {uncounted.length > 0 && (
+        <details>
+          <summary>{uncounted.length} parts are not counted in the stock</summary>
+          <ul>
+            {uncounted.map((part) => (
+              <li key={part.key}>
+                {part.quantity} {part.unit === 'm' ? 'm' : ''} {part.name}
+                {shop.mayPlan && (
+                  <button
+                    type="button"
+                    className="way"
+                    onClick={() =>
+                      shop.act({
+                        kind: 'putStock',
+                        line: { key: part.key, name: part.name, bin: '', unit: part.unit, onHand: 0, priceMarks: 0 },
+                      })
+                    }
+                  >
+                    Count it from now on
+                  </button>
+                )}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}
