@@ -99,7 +99,7 @@ export async function buildApp({
   await app.register(authPlugin, { auth });
   await app.register(authRoutes, { auth, signInTries });
   await app.register(unitRoutes, { units });
-  await app.register(shelfRoutes, { shelf });
+  await app.register(shelfRoutes, { shelf, shop });
   await app.register(shopRoutes, { shop, units });
   await app.register(liveRoutes, { units, shop });
   await app.register(photoRoutes, { database });

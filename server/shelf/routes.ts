@@ -1,7 +1,15 @@
 import type { FastifyInstance } from 'fastify';
 import { EVERYONE } from '../auth/plugin.ts';
+import type { ShopService } from '../shop/service.ts';
 import type { ShelfService } from './service.ts';
 
-export async function shelfRoutes(app: FastifyInstance, { shelf }: { shelf: ShelfService }) {
-  app.get('/api/shelf', { config: { access: EVERYONE } }, () => shelf.list());
+export async function shelfRoutes(app: FastifyInstance, { shelf, shop }: { shelf: ShelfService; shop: ShopService }) {
+  app.get('/api/shelf', { config: { access: EVERYONE } }, async () => {
+    const [entries, { shop: document }] = await Promise.all([shelf.list(), shop.get()]);
+    // What the shop counts in its bins is truer than what the shelf came with.
+    return entries.map((entry) => ({
+      ...entry,
+      onHand: Math.floor(document.stock[entry.model.key]?.onHand ?? entry.onHand),
+    }));
+  });
 }
