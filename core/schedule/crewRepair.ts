@@ -21,7 +21,7 @@ export interface Repair extends CrewAnswer {
 }
 
 /** One step that changes weighs as much as so many hours of cost: nobody likes a week that is another one each morning. */
-const MOVE_COST = 0.2;
+const MOVE_COST = 0.5;
 
 /** How many others a unit is tried behind. */
 const LET_BY = [1, 2, 3, 5];

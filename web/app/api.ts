@@ -41,6 +41,7 @@ export interface ShopAnswer {
 export interface ShopOutcome {
   id: string;
   status: 'applied' | 'refused';
+  revision?: number;
   reason?: { kind: string; message: string };
 }
 
@@ -121,7 +122,6 @@ export const api = createApi({
       { baseRevision: number; clientId: string; operations: ShopOperation[] }
     >({
       query: (body) => ({ url: 'shop/operations', method: 'POST', body }),
-      invalidatesTags: ['shop'],
     }),
     shelf: build.query<ShelfEntry[], void>({ query: () => 'shelf' }),
   }),

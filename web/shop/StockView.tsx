@@ -220,7 +220,7 @@ function Box({ unit, shop }: { unit: ShopUnit; shop: ShopUse }) {
   const uncounted = unit.parts.filter((part) => part.stepKeys.length > 0 && !document.stock[part.key]);
   const openLines = lines.filter((line) => !line.picked);
   return (
-    <div className="box">
+    <div className="unit-box">
       {shop.mayHandle && (
         <p className="box-buttons">
           <Button

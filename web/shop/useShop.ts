@@ -1,6 +1,6 @@
 import { App } from 'antd';
 import dayjs from 'dayjs';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import {
   applyShopOperation,
   type Board,
@@ -39,6 +39,12 @@ export function useNowMin(): number {
 
 const revisionNow = () => api.endpoints.shop.select()(store.getState()).data?.revision ?? 0;
 
+/** An operation on its way; its revision once the server has taken it. */
+interface OnItsWay {
+  operation: ShopOperation;
+  revision: number | null;
+}
+
 export interface ShopUse {
   data: ShopAnswer;
   work: ShopWork;
@@ -48,33 +54,58 @@ export interface ShopUse {
   act(...drafts: ShopDraft[]): Promise<boolean>;
 }
 
+/** The server's shop with what is on its way applied on top: an answer that is older takes nothing back. */
+function withPending(answer: ShopAnswer, pending: readonly OnItsWay[]): ShopAnswer {
+  let { shop } = answer;
+  for (const { operation, revision } of pending) {
+    if (revision !== null && revision <= answer.revision) continue;
+    const applied = applyShopOperation(shop, operation);
+    if (applied.ok) shop = applied.value.document;
+  }
+  return shop === answer.shop ? answer : { ...answer, shop };
+}
+
 /** The shop's answer kept in step with its log, and a way to change it. */
 export function useShop(): { shop: ShopUse | null; error: string | null } {
-  const { data, error } = useShopQuery(undefined, { refetchOnMountOrArgChange: true, pollingInterval: MINUTE_MS });
+  const { data: answer, error } = useShopQuery(undefined, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: MINUTE_MS,
+  });
   const { data: session } = useSessionQuery();
   const [send] = useChangeShopMutation();
   const { message } = App.useApp();
   const dispatch = useAppDispatch();
   const nowMin = useNowMin();
+  const [pending, setPending] = useState<readonly OnItsWay[]>([]);
+  const latest = useRef(pending);
+
+  const change = useCallback((next: (old: readonly OnItsWay[]) => readonly OnItsWay[]) => {
+    latest.current = next(latest.current);
+    setPending(latest.current);
+  }, []);
 
   useEffect(
     () =>
       watchLive<{ clientId: string }>({
         watch: 'shop',
         revision: revisionNow,
-        onNews: (news) => {
-          if (news.some((each) => each.clientId !== clientId())) dispatch(api.util.invalidateTags(['shop']));
-        },
+        onNews: () => dispatch(api.util.invalidateTags(['shop'])),
       }),
     [dispatch],
   );
+
+  // What the answer holds by now needs no applying any more.
+  const revision = answer?.revision ?? 0;
+  useEffect(() => {
+    change((old) => old.filter((each) => each.revision === null || each.revision > revision));
+  }, [change, revision]);
 
   const act = useCallback(
     async (...drafts: ShopDraft[]) => {
       const known = api.endpoints.shop.select()(store.getState()).data;
       if (!known) return false;
       const operations = drafts.map((draft) => ({ ...draft, id: newId() }) as ShopOperation);
-      let { shop } = known;
+      let { shop } = withPending(known, latest.current);
       for (const operation of operations) {
         const applied = applyShopOperation(shop, operation);
         if (!applied.ok) {
@@ -83,23 +114,31 @@ export function useShop(): { shop: ShopUse | null; error: string | null } {
         }
         shop = applied.value.document;
       }
-      dispatch(
-        api.util.updateQueryData('shop', undefined, (draft) => {
-          draft.shop = shop;
-        }),
-      );
-      const answer = await send({ baseRevision: known.revision, clientId: clientId(), operations });
-      if (answer.error) {
-        void message.error(errorSentence(answer.error));
+      const ids = new Set(operations.map((operation) => operation.id));
+      change((old) => [...old, ...operations.map((operation) => ({ operation, revision: null }))]);
+      const sent = await send({ baseRevision: known.revision, clientId: clientId(), operations });
+      if (sent.error) {
+        change((old) => old.filter((each) => !ids.has(each.operation.id)));
+        void message.error(errorSentence(sent.error));
         return false;
       }
-      const refused = answer.data.outcomes.find((outcome) => outcome.status === 'refused');
+      const outcomeOf = new Map(sent.data.outcomes.map((outcome) => [outcome.id, outcome]));
+      change((old) =>
+        old.flatMap((each) => {
+          const outcome = outcomeOf.get(each.operation.id);
+          if (!outcome) return [each];
+          return outcome.status === 'applied' ? [{ ...each, revision: outcome.revision ?? 0 }] : [];
+        }),
+      );
+      dispatch(api.util.invalidateTags(['shop']));
+      const refused = sent.data.outcomes.find((outcome) => outcome.status === 'refused');
       if (refused) void message.warning(refused.reason?.message ?? 'Refused');
       return !refused;
     },
-    [dispatch, message, send],
+    [change, dispatch, message, send],
   );
 
+  const data = useMemo(() => answer && withPending(answer, pending), [answer, pending]);
   const work = useMemo(
     (): ShopWork | null => (data ? { shop: data.shop, units: data.units, learned: data.learned, nowMin } : null),
     [data, nowMin],
