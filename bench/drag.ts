@@ -1,20 +1,11 @@
-/** How many frames a second the sheet draws while one of 150 lamps is dragged, in headless Chromium on this machine. */
-import { chromium, type Page } from '@playwright/test';
+/** How many frames a second the sheet draws while one of 150 lamps is dragged. */
 import { countingIds } from '../demo/testUnit.ts';
 import { UnitBuilder } from '../demo/unitBuilder.ts';
-import globalSetup from '../e2e/globalSetup.ts';
 import { uuidv7 } from '../server/ids.ts';
+import { asLead, type Frames, framesDuring } from './frames.ts';
 
 const PAIRS = 75;
 const MOVES = 240;
-/** The whole run is given up after this, so that a stuck browser never holds the benchmark. */
-const GIVE_UP_MS = 90_000;
-
-export interface DragFigures {
-  framesPerSecond: number;
-  slowestFrameMs: number;
-}
-
 function crowdedUnit(): UnitBuilder {
   const given = { tag: 'BB-150', name: 'Many lamps', bodyId: 'recovery-truck' };
   const unit = new UnitBuilder(given, countingIds(), '2026-01-05T10:00:00.000Z', 'bench');
@@ -27,40 +18,8 @@ function crowdedUnit(): UnitBuilder {
   return unit;
 }
 
-/** Runs in the page as text: what tsx compiles carries helpers the page does not have. */
-const START_RECORDER = `
-  window.frameTimes = [];
-  requestAnimationFrame(function note(time) {
-    window.frameTimes.push(time);
-    window.frameHandle = requestAnimationFrame(note);
-  });`;
-
-/** The frames the page draws while `act` goes on, timed by the page itself. */
-async function framesDuring(page: Page, act: () => Promise<void>): Promise<DragFigures> {
-  await page.evaluate(START_RECORDER);
-  await act();
-  const times = await page.evaluate<number[]>('cancelAnimationFrame(window.frameHandle), window.frameTimes');
-  const gaps = times.slice(1).map((time, index) => time - times[index]!);
-  return {
-    framesPerSecond: (1000 * gaps.length) / (times.at(-1)! - times[0]!),
-    slowestFrameMs: Math.max(...gaps),
-  };
-}
-
-export async function measureDrag(): Promise<DragFigures> {
-  const stop = await globalSetup();
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
-  });
-  const givenUp = setTimeout(() => void browser.close(), GIVE_UP_MS);
-  try {
-    const address = process.env.EMBER_ADDRESS!;
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    const { csrf } = await (
-      await context.request.post(`${address}/api/session`, { data: { username: 'odile', password: 'causeway' } })
-    ).json();
-    const headers = { 'x-csrf-token': csrf };
+export const measureDrag = (): Promise<Frames> =>
+  asLead(async ({ address, context, headers }) => {
     const { build } = crowdedUnit();
     const id = uuidv7();
     const created = await context.request.post(`${address}/api/units`, {
@@ -101,9 +60,4 @@ export async function measureDrag(): Promise<DragFigures> {
     });
     await page.mouse.up();
     return figures;
-  } finally {
-    clearTimeout(givenUp);
-    await browser.close();
-    await stop();
-  }
-}
+  });

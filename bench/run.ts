@@ -3,11 +3,14 @@ import { performance } from 'node:perf_hooks';
 import { solveCircuit, stateSolver } from '../core/feed/index.ts';
 import { generatedNetwork } from '../core/feed/testing/ngspice.ts';
 import { assess, bodyOf } from '../core/rules/index.ts';
+import { planCrew } from '../core/schedule/index.ts';
 import { DIRECTIONS, lampFields } from '../core/sight/index.ts';
 import { countingIds } from '../demo/testUnit.ts';
 import { UnitBuilder } from '../demo/unitBuilder.ts';
 import { uuidv7 } from '../server/ids.ts';
 import { signIn, startTestServer, unitIdOf } from '../server/testing/testServer.ts';
+import { measureBoard } from './board.ts';
+import { crewWeek } from './crewWeek.ts';
 import { measureDrag } from './drag.ts';
 import { compareWithNgspice } from './ngspice.ts';
 
@@ -110,6 +113,15 @@ console.log(
   `${'operating point of 200 elements with 50 diodes, from cold'.padEnd(58)} ${oursMs.toFixed(3).padStart(8)} ms   ngspice ${ngspiceMs.toFixed(3)} ms, ${ratios[0]!.toFixed(1)} to ${ratios.at(-1)!.toFixed(1)} times as long over 5 networks; asked for: at least 5`,
 );
 
+const week = crewWeek();
+const begun = performance.now();
+const planned = planCrew(week);
+row(
+  `week of ${week.jobs.length} units, ${week.tasks.length} steps, ${week.people.length} people, 2 bays, planned`,
+  performance.now() - begun,
+  `under 2000 ms (ends at ${(planned.endMin / 60).toFixed(1)} h, no plan before ${(planned.boundMin / 60).toFixed(1)} h)`,
+);
+
 const server = await startTestServer();
 const client = await signIn(server.app, 'odile');
 const unitId = await unitIdOf(client, 'SR-07');
@@ -144,5 +156,9 @@ await server.stop();
 const drag = await measureDrag();
 console.log(
   `${'dragging one of 150 lamps, frames a second'.padEnd(58)} ${drag.framesPerSecond.toFixed(1).padStart(8)}      asked for: at least 50 (slowest frame ${drag.slowestFrameMs.toFixed(0)} ms)`,
+);
+const board = await measureBoard();
+console.log(
+  `${`dragging one of ${board.blocks} blocks on the board, frames a second`.padEnd(58)} ${board.framesPerSecond.toFixed(1).padStart(8)}      asked for: smooth (slowest frame ${board.slowestFrameMs.toFixed(0)} ms)`,
 );
 process.exit(0);

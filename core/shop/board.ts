@@ -52,6 +52,10 @@ export interface Block {
   held: boolean;
 }
 
+/** Tasks of the planner that a block stands for. */
+export const taskIdsOf = ({ unitId, stepKeys }: Pick<Block, 'unitId' | 'stepKeys'>): string[] =>
+  stepKeys.map((key) => taskIdOf(unitId, key));
+
 export interface Stay {
   unitId: string;
   bayId: string;

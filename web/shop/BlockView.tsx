@@ -25,14 +25,16 @@ export interface BlockViewProps {
   label: string;
   fault: string | null;
   mayMove: boolean;
-  onGrab(block: Block, event: PointerEvent<HTMLButtonElement>): void;
-  onKey(block: Block, event: KeyboardEvent<HTMLButtonElement>): void;
+  /** The person in whose row it lies. */
+  rowId: string;
+  onGrab(block: Block, rowId: string, event: PointerEvent<HTMLButtonElement>): void;
+  onKey(block: Block, rowId: string, event: KeyboardEvent<HTMLButtonElement>): void;
   onOpen(block: Block): void;
 }
 
 /** One stretch of somebody's work: tinted when done, white while it is to do. */
 export const BlockView = memo(function BlockView(props: BlockViewProps) {
-  const { block, tag, leftPx, widthPx, tint, isShown, isMoved, label, fault, mayMove } = props;
+  const { block, tag, leftPx, widthPx, tint, isShown, isMoved, label, fault, mayMove, rowId } = props;
   const state = [
     block.isDone ? 'is-done' : '',
     isShown ? 'is-shown' : '',
@@ -48,8 +50,8 @@ export const BlockView = memo(function BlockView(props: BlockViewProps) {
       aria-label={label}
       aria-pressed={isShown}
       title={fault ?? label}
-      onPointerDown={mayMove ? (event) => props.onGrab(block, event) : undefined}
-      onKeyDown={(event) => props.onKey(block, event)}
+      onPointerDown={mayMove ? (event) => props.onGrab(block, rowId, event) : undefined}
+      onKeyDown={(event) => props.onKey(block, rowId, event)}
       onClick={() => props.onOpen(block)}
     >
       {widthPx >= ROOM_PX.number && (

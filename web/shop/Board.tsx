@@ -1,19 +1,17 @@
 import { CalendarOutlined, InboxOutlined, PrinterOutlined } from '@ant-design/icons';
-import { type KeyboardEvent, type PointerEvent, useCallback, useMemo, useRef, useState } from 'react';
-import { faultsOf, minutesIn, type PlanFault } from '../../core/schedule/index.ts';
+import { memo, useMemo } from 'react';
+import { minutesIn } from '../../core/schedule/index.ts';
 import {
   type Block,
   type Board as BoardData,
   clockOf,
+  DAY_MIN,
   dateOf,
   dayName,
   dayStart,
-  faultsInWords,
   faultWords,
-  movedSteps,
-  planOf,
   type ShopWork,
-  taskIdOf,
+  taskIdsOf,
   weekday,
   whenText,
 } from '../../core/shop/index.ts';
@@ -21,15 +19,15 @@ import type { ShopAnswer } from '../app/api.ts';
 import { useSize } from '../app/useSize.ts';
 import { type Axis, weekAxis } from './axis.ts';
 import { BayRows } from './BayRows.tsx';
-import { BlockView } from './BlockView.tsx';
+import { BlockView, type BlockViewProps } from './BlockView.tsx';
+import { Ghost } from './Ghost.tsx';
 import { Links } from './Links.tsx';
+import { ROW_PX, useBlockDrag } from './useBlockDrag.ts';
 
 const LABEL_PX = 124;
-const ROW_PX = 84;
-const STEP_MIN = 15;
-/** A hand that trembles is not a drag. */
-const DRAG_FROM_PX = 4;
+
 const LEAST_PX = 3;
+const FLAG_PX = 170;
 
 export interface BoardProps {
   work: ShopWork;
@@ -46,133 +44,19 @@ export interface BoardProps {
   onMove(block: Block, to: { startMin: number; workerIds: readonly string[] }): void;
 }
 
-interface Held {
-  block: Block;
-  rowId: string;
-  pointerId: number;
-  fromX: number;
-  fromY: number;
-  leftPx: number;
-  row: number;
-}
-
-interface Trial {
-  leftPx: number;
-  widthPx: number;
-  row: number;
-  startMin: number;
-  workerIds: readonly string[];
-  words: string[];
-}
-
-const taskIds = (block: Block) => block.stepKeys.map((key) => taskIdOf(block.unitId, key));
-
 /** The week: bays on a night field, under them everybody's work, one hour as wide as another. */
 export function Board(props: BoardProps) {
-  const { work, units, board, weekMin, shownUnit, shownBlock, movedIds, mayPlan, onBlock, onMove } = props;
+  const { work, units, board, weekMin, shownUnit, mayPlan, onMove } = props;
   const { shop, nowMin } = work;
   const { question } = board;
   const [lanes, { width }] = useSize<HTMLDivElement>();
-  const workers = useMemo(() => Object.values(shop.workers), [shop.workers]);
   const bays = useMemo(() => Object.values(shop.bays), [shop.bays]);
-  const axis = useMemo(
-    () =>
-      weekAxis(
-        weekMin,
-        question.people.flatMap((person) => [...person.works]),
-        Math.max(width - LABEL_PX, 300),
-      ),
-    [weekMin, question, width],
-  );
-  const faultOf = useMemo(() => {
-    const said = new Map<string, string>();
-    for (const fault of board.faults)
-      if (!said.has(fault.taskId)) said.set(fault.taskId, faultWords(fault, { shop, units: work.units, question }));
-    return said;
-  }, [board.faults, shop, work.units, question]);
-
-  const held = useRef<Held | null>(null);
-  const [trial, setTrial] = useState<Trial | null>(null);
-
-  /** Where a block would go, and what would be wrong with it there. */
-  const tryAt = useCallback(
-    (block: Block, startMin: number, rowId: string, toRowId: string): Trial | null => {
-      const workerIds = block.workerIds.map((id) => (id === rowId ? toRowId : id));
-      const placed = movedSteps(question, block, { startMin, workerIds });
-      const row = workers.findIndex((worker) => worker.id === toRowId);
-      const ids = new Set(taskIds(block));
-      const plan = planOf(shop, question);
-      const about = (fault: PlanFault) => ids.has(fault.taskId) || (fault.otherId !== null && ids.has(fault.otherId));
-      const faults = placed ? faultsOf(question, { ...plan, placed: { ...plan.placed, ...placed } }).filter(about) : [];
-      const times = Object.values(placed ?? {});
-      const leftPx = axis.x(Math.min(startMin, ...times.map((each) => each.startMin)));
-      const end = times.length > 0 ? Math.max(...times.map((each) => each.endMin)) : startMin + block.minutes;
-      return {
-        leftPx: times.length > 0 ? axis.x(times[0]!.startMin) : leftPx,
-        widthPx: Math.max(LEAST_PX, axis.x(end) - axis.x(times[0]?.startMin ?? startMin)),
-        row,
-        startMin: times[0]?.startMin ?? startMin,
-        workerIds,
-        words: placed ? faultsInWords(faults, { shop, units: work.units, question }) : ['They have no such hours.'],
-      };
-    },
-    [axis, question, shop, work.units, workers],
-  );
-
-  const grab = useCallback(
-    (rowId: string, row: number, block: Block, event: PointerEvent<HTMLButtonElement>) => {
-      if (event.button !== 0) return;
-      event.currentTarget.setPointerCapture(event.pointerId);
-      const { clientX, clientY, pointerId } = event;
-      held.current = { block, rowId, row, pointerId, fromX: clientX, fromY: clientY, leftPx: axis.x(block.fromMin) };
-    },
-    [axis],
-  );
-
-  const drag = (event: PointerEvent<HTMLDivElement>) => {
-    const own = held.current;
-    if (!own || own.pointerId !== event.pointerId) return;
-    const [byX, byY] = [event.clientX - own.fromX, event.clientY - own.fromY];
-    if (!trial && Math.hypot(byX, byY) < DRAG_FROM_PX) return;
-    const minute = axis.minuteAt(own.leftPx + byX);
-    const startMin = Math.round(minute / STEP_MIN) * STEP_MIN;
-    const row = Math.min(Math.max(own.row + Math.round(byY / ROW_PX), 0), workers.length - 1);
-    setTrial(tryAt(own.block, startMin, own.rowId, workers[row]!.id));
-  };
-
-  const drop = () => {
-    const own = held.current;
-    held.current = null;
-    if (own && trial) onMove(own.block, { startMin: trial.startMin, workerIds: trial.workerIds });
-    setTrial(null);
-  };
-
-  const keyed = useCallback(
-    (rowId: string, row: number, block: Block, event: KeyboardEvent<HTMLButtonElement>) => {
-      if (event.key === 'Escape') {
-        held.current = null;
-        setTrial(null);
-        return;
-      }
-      if (!event.altKey || block.isDone || !mayPlan) return;
-      const by = { ArrowLeft: -STEP_MIN, ArrowRight: STEP_MIN }[event.key] ?? 0;
-      const down = { ArrowUp: -1, ArrowDown: 1 }[event.key] ?? 0;
-      const to = workers[row + down];
-      if ((by === 0 && down === 0) || !to) return;
-      event.preventDefault();
-      const moved = tryAt(block, block.fromMin + by, rowId, to.id);
-      if (moved) onMove(block, { startMin: moved.startMin, workerIds: moved.workerIds });
-    },
-    [mayPlan, onMove, tryAt, workers],
-  );
-
-  const inWeek = useMemo(() => {
-    const end = axis.days.at(-1)! + 24 * 60;
-    return board.blocks.filter((block) => block.toMin > weekMin && block.fromMin < end);
-  }, [board.blocks, axis, weekMin]);
-  const isThisWeek = nowMin >= weekMin && nowMin < weekMin + 7 * 24 * 60;
-  const partWaits = board.waits.filter((wait) => wait.kind === 'part' && wait.untilMin !== null);
-
+  const axis = useMemo(() => {
+    const works = question.people.flatMap((person) => [...person.works]);
+    return weekAxis(weekMin, works, Math.max(width - LABEL_PX, 300));
+  }, [weekMin, question, width]);
+  const drag = useBlockDrag({ work, question, axis, mayPlan, onMove });
+  const isThisWeek = nowMin >= weekMin && nowMin < weekMin + 7 * DAY_MIN;
   return (
     <div
       className="board"
@@ -181,42 +65,83 @@ export function Board(props: BoardProps) {
     >
       <AxisHead axis={axis} nowMin={isThisWeek ? nowMin : null} />
       <BayRows bays={bays} stays={board.stays} units={units} axis={axis} shownUnit={shownUnit} onUnit={props.onUnit} />
-      <div className="people-rows" onPointerMove={drag} onPointerUp={drop} onPointerCancel={drop}>
-        <Links blocks={inWeek} workers={workers} unitId={shownUnit} axis={axis} labelPx={LABEL_PX} rowPx={ROW_PX} />
-        {workers.map((worker, row) => (
+      <div className="people-rows" onPointerMove={drag.onMove} onPointerUp={drag.onDrop} onPointerCancel={drag.onDrop}>
+        <PeopleRows
+          work={work}
+          units={units}
+          board={board}
+          tints={props.tints}
+          axis={axis}
+          weekMin={weekMin}
+          shownUnit={shownUnit}
+          shownBlock={props.shownBlock}
+          movedIds={props.movedIds}
+          mayPlan={mayPlan}
+          onGrab={drag.onGrab}
+          onKey={drag.onKey}
+          onBlock={props.onBlock}
+        />
+        <Ghost held={drag.held} nowMin={nowMin} labelPx={LABEL_PX} rowPx={ROW_PX} />
+      </div>
+      {isThisWeek && <div className="now-line" style={{ left: LABEL_PX + axis.x(nowMin) }} aria-hidden />}
+    </div>
+  );
+}
+
+type PeopleRowsProps = Omit<BoardProps, 'onUnit' | 'onMove'> & {
+  axis: Axis;
+  onGrab: BlockViewProps['onGrab'];
+  onKey: BlockViewProps['onKey'];
+};
+
+/** Everybody's row of blocks: drawn anew when the plan changes, not while one of them is dragged. */
+const PeopleRows = memo(function PeopleRows(props: PeopleRowsProps) {
+  const { work, units, board, axis, weekMin, shownUnit, shownBlock, movedIds, mayPlan } = props;
+  const { shop, nowMin } = work;
+  const workers = Object.values(shop.workers);
+  const end = axis.days.at(-1)! + DAY_MIN;
+  const inWeek = board.blocks.filter((block) => block.toMin > weekMin && block.fromMin < end);
+  const faultOf = new Map<string, string>();
+  for (const fault of board.faults)
+    if (!faultOf.has(fault.taskId))
+      faultOf.set(fault.taskId, faultWords(fault, { shop, units: work.units, question: board.question }));
+  const partWaits = board.waits.filter((wait) => wait.kind === 'part' && wait.untilMin !== null);
+  return (
+    <>
+      <Links blocks={inWeek} workers={workers} unitId={shownUnit} axis={axis} labelPx={LABEL_PX} rowPx={ROW_PX} />
+      {workers.map((worker) => {
+        const own = inWeek.filter((block) => block.workerIds.includes(worker.id));
+        return (
           <div key={worker.id} className="person-row" style={{ height: ROW_PX }}>
             <PersonLabel board={board} worker={worker} weekMin={weekMin} />
             <div className="lane">
-              {inWeek
-                .filter((block) => block.workerIds.includes(worker.id))
-                .map((block) => {
-                  const unit = units.get(block.unitId);
-                  const leftPx = axis.x(block.fromMin);
-                  const widthPx = Math.max(axis.x(block.toMin) - leftPx, LEAST_PX);
-                  const ids = taskIds(block);
-                  const fault = block.isDone ? null : (ids.map((id) => faultOf.get(id)).find(Boolean) ?? null);
-                  const when = `${whenText(block.fromMin, nowMin)} to ${whenText(block.toMin, nowMin)}`;
-                  return (
-                    <BlockView
-                      key={block.id}
-                      block={block}
-                      tag={unit?.tag ?? ''}
-                      leftPx={leftPx}
-                      widthPx={widthPx}
-                      tint={props.tints.get(block.unitId) ?? '#7C7468'}
-                      isShown={shownBlock === block.id || (shownBlock === null && shownUnit === block.unitId)}
-                      isMoved={ids.some((id) => movedIds.has(id))}
-                      label={`${unit?.tag}, ${block.words}, ${worker.name}, ${when}${block.isDone ? ', done' : ''}`}
-                      fault={fault}
-                      mayMove={mayPlan && !block.isDone}
-                      onGrab={(own, event) => grab(worker.id, row, own, event)}
-                      onKey={(own, event) => keyed(worker.id, row, own, event)}
-                      onOpen={onBlock}
-                    />
-                  );
-                })}
+              {own.map((block) => {
+                const tag = units.get(block.unitId)?.tag ?? '';
+                const leftPx = axis.x(block.fromMin);
+                const ids = taskIdsOf(block);
+                const when = `${whenText(block.fromMin, nowMin)} to ${whenText(block.toMin, nowMin)}`;
+                return (
+                  <BlockView
+                    key={block.id}
+                    block={block}
+                    rowId={worker.id}
+                    tag={tag}
+                    leftPx={leftPx}
+                    widthPx={Math.max(axis.x(block.toMin) - leftPx, LEAST_PX)}
+                    tint={props.tints.get(block.unitId) ?? '#7C7468'}
+                    isShown={shownBlock === block.id || (shownBlock === null && shownUnit === block.unitId)}
+                    isMoved={ids.some((id) => movedIds.has(id))}
+                    label={`${tag}, ${block.words}, ${worker.name}, ${when}${block.isDone ? ', done' : ''}`}
+                    fault={block.isDone ? null : (ids.map((id) => faultOf.get(id)).find(Boolean) ?? null)}
+                    mayMove={mayPlan && !block.isDone}
+                    onGrab={props.onGrab}
+                    onKey={props.onKey}
+                    onOpen={props.onBlock}
+                  />
+                );
+              })}
               {partWaits.map((wait) => {
-                const block = inWeek.find(
+                const block = own.find(
                   (each) =>
                     !each.isDone &&
                     each.unitId === wait.unitId &&
@@ -228,7 +153,7 @@ export function Board(props: BoardProps) {
                   <span
                     key={`${wait.unitId} ${wait.stepKey}`}
                     className="part-flag"
-                    style={{ left: Math.min(axis.x(block.fromMin), axis.widthPx - 170) }}
+                    style={{ left: Math.min(axis.x(block.fromMin), axis.widthPx - FLAG_PX) }}
                   >
                     <InboxOutlined aria-hidden /> {wait.shortage?.part.name ?? 'a part'},{' '}
                     {whenText(wait.untilMin!, nowMin)}
@@ -237,26 +162,11 @@ export function Board(props: BoardProps) {
               })}
             </div>
           </div>
-        ))}
-        {trial && (
-          <div
-            className={`ghost ${trial.words.length > 0 ? 'is-wrong' : ''}`}
-            style={{ left: LABEL_PX + trial.leftPx, width: trial.widthPx, top: trial.row * ROW_PX + 6 }}
-          >
-            <div className="ghost-words" role="status">
-              <b>{whenText(trial.startMin, nowMin)}</b>
-              {trial.words.length === 0 ? ' fits' : ''}
-              {trial.words.slice(0, 3).map((words) => (
-                <p key={words}>⚠ {words}</p>
-              ))}
-            </div>
-          </div>
-        )}
-      </div>
-      {isThisWeek && <div className="now-line" style={{ left: LABEL_PX + axis.x(nowMin) }} aria-hidden />}
-    </div>
+        );
+      })}
+    </>
   );
-}
+});
 
 function AxisHead({ axis, nowMin }: { axis: Axis; nowMin: number | null }) {
   const hours = [12, 15].filter((hour) => hour * 60 > axis.openMin && hour * 60 < axis.closeMin);
@@ -314,7 +224,7 @@ function PersonLabel({
   weekMin: number;
 }) {
   const works = board.question.people.find((person) => person.id === worker.id)?.works ?? [];
-  const end = weekMin + 7 * 24 * 60;
+  const end = weekMin + 7 * DAY_MIN;
   const all = minutesIn(works, weekMin, end);
   const busy = board.blocks
     .filter((block) => block.workerIds.includes(worker.id))

@@ -13,7 +13,7 @@ import {
   type PartOrder,
   planOf,
   type ShopFinding,
-  taskIdOf,
+  taskIdsOf,
   timeOf,
   type Wait,
   type WaitKind,
@@ -175,7 +175,7 @@ function UnitCard({ shop, board, unit, onUnit }: SidePanelProps & { unit: UnitSe
 function BlockCard({ shop, board, unit, block, onMove }: SidePanelProps & { unit: UnitSeen; block: Block }) {
   const { work, mayPlan, act } = shop;
   const workers = Object.values(work.shop.workers);
-  const ids = new Set(block.stepKeys.map((key) => taskIdOf(unit.id, key)));
+  const ids = new Set(taskIdsOf(block));
   const faults = block.isDone ? [] : board.faults.filter((fault) => ids.has(fault.taskId));
   const context = { shop: work.shop, units: work.units, question: board.question };
   const steps = unit.steps.filter((step) => block.stepKeys.includes(step.key));
