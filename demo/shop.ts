@@ -11,15 +11,15 @@ import {
   type Job,
   newShop,
   planChange,
+  planChange,
   type Shop,
   type ShopUnit,
   shopUnit,
   timeOf,
   weekday,
 } from '../core/shop/index.ts';
-import type { LearnedFactor } from '../core/steps/index.ts';
-import { jobSteps } from '../core/steps/index.ts';
-import { learnedHours, spentOn } from '../core/work/index.ts';
+import { jobSteps, type LearnedFactor } from '../core/steps/index.ts';
+import { learnedHours, loomPartKey, spentOn } from '../core/work/index.ts';
 import { DEMO_PEOPLE } from './people.ts';
 import { SHELF } from './shelf.ts';
 
@@ -124,6 +124,11 @@ function stockFor(units: readonly ShopUnit[]): Shop['stock'] {
       onHand: part.quantity,
       priceMarks: shelf.get(part.key)?.priceMarks ?? PRICES[part.group]!,
     };
+  }
+  for (const [at, metres] of [2, 3, 4, 5, 6, 8, 10, 12].entries()) {
+    const key = loomPartKey(metres * 1000);
+    const bin = `L-${String(at + 1).padStart(2, '0')}`;
+    stock[key] = { key, name: `Ready loom ${metres} m`, bin, unit: 'pcs', onHand: 3, priceMarks: 5 + 2.4 * metres };
   }
   for (const [key, line] of Object.entries(stock)) {
     const entry = shelf.get(key);

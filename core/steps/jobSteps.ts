@@ -20,7 +20,18 @@ const FACE_NAMES: Record<Face, string> = {
 const FACE_ORDER: readonly Face[] = ['front', 'left', 'top', 'right', 'rear'];
 
 /** Minutes by kind of work: about 20 to 25 for a fused circuit once the way is known. */
-const MINUTES = { tap: 22, pilot: 2, hole: 4, bracket: 12, joint: 3, metre: 4, program: 4, insulate: 1, fastener: 1 };
+const MINUTES = {
+  tap: 22,
+  pilot: 2,
+  hole: 4,
+  bracket: 12,
+  joint: 3,
+  plug: 1,
+  metre: 4,
+  program: 4,
+  insulate: 1,
+  fastener: 1,
+};
 
 /** The second side of a pair takes what the second unit does on a 90 % curve (the rate is common practice, no source). */
 const SECOND_OF_PAIR = wrightUnit(1, 2, 0.9);
@@ -200,7 +211,9 @@ function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unorde
         caution: 'Supplied lead colours mislead: a red lead may be ground. The fuse stays out.',
         feedIds: [feed.fuse.id],
         where: source,
-        minutes: MINUTES.tap + feed.wires.length * MINUTES.joint,
+        minutes:
+          MINUTES.tap +
+          feed.wires.reduce((sum, wire) => sum + (wire.loomLengthMm === null ? MINUTES.joint : MINUTES.plug), 0),
       },
       feed.lamps,
     );

@@ -48,6 +48,9 @@ const CRIMP_RANGES = [
 export const crimpColour = (areaMm2: number): string | null =>
   CRIMP_RANGES.find((range) => areaMm2 <= range.upToMm2)?.name ?? null;
 
+/** The part that a ready loom is on the list. */
+export const loomPartKey = (lengthMm: number): string => `ready-loom ${lengthMm / 1000}`;
+
 class Lines {
   private readonly byKey = new Map<string, PartLine>();
 
@@ -235,19 +238,24 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
 
 function addWire(wire: Wire, use: string, lines: Lines): void {
   const label = wire.table === 'awg' ? `${wire.gauge} AWG` : `${wire.gauge} mm²`;
-  const metres = wire.lengthMm / 1000;
   if (wire.loomLengthMm === null)
     lines.add({
       key: `wire ${label} ${wire.colour}`,
       group: 'wire',
       name: `Wire ${label}, ${wire.colour}`,
-      quantity: metres * WASTE_FACTOR,
+      quantity: (wire.lengthMm / 1000) * WASTE_FACTOR,
       unit: 'm',
       use,
     });
+  else {
+    const name = `Ready loom ${wire.loomLengthMm / 1000} m`;
+    lines.add({ key: loomPartKey(wire.loomLengthMm), group: 'wire', name, quantity: 1, unit: 'pcs', use });
+  }
   const colour = crimpColour(conductor(wire.table, wire.gauge).areaMm2);
   const name = colour ? `Sealed crimp, ${colour}` : `Compression lug, ${label}`;
-  lines.add({ key: name, group: 'joints', name, quantity: 2, unit: 'pcs', use });
+  // A ready loom brings the plug of one end along.
+  const quantity = wire.loomLengthMm === null ? 2 : 1;
+  lines.add({ key: name, group: 'joints', name, quantity, unit: 'pcs', use });
 }
 
 /** Quantity as bought: whole pieces, wire up to the next half metre. */

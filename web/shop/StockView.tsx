@@ -1,6 +1,7 @@
 import { SearchOutlined } from '@ant-design/icons';
 import { Button, Input, InputNumber, Select } from 'antd';
 import { type ReactNode, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import {
   minutesOf,
   pickingList,
@@ -22,7 +23,8 @@ export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
   const { data, work, mayHandle } = shop;
   const { stock, reserved, orders } = data.shop;
   const [text, setText] = useState('');
-  const [unitId, setUnitId] = useState<string | null>(null);
+  const [search, setSearch] = useSearchParams();
+  const unitId = search.get('unit');
   const words = text.toLowerCase().trim().split(/\s+/);
   const lines = Object.values(stock)
     .filter((line) => words.every((word) => `${line.name} ${line.bin}`.toLowerCase().includes(word)))
@@ -93,9 +95,9 @@ export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
             <Select
               aria-label="Unit"
               placeholder="Choose a unit"
-              value={unitId}
+              value={shown?.id ?? null}
               options={units.map((unit) => ({ value: unit.id, label: `${unit.tag} ${unit.name}` }))}
-              onChange={setUnitId}
+              onChange={(id: string) => setSearch({ unit: id }, { replace: true })}
             />
             {shown && <Box unit={shown} shop={shop} />}
           </section>

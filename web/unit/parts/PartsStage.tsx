@@ -1,13 +1,15 @@
 import { DownloadOutlined, WarningOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useMemo } from 'react';
+import { Link } from 'react-router';
 import { boughtQuantity, PART_GROUP_NAMES, type PartGroup } from '../../../core/work/index.ts';
-import { useShelfQuery } from '../../app/api.ts';
+import { useShelfQuery, useShopQuery } from '../../app/api.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { Findings } from '../Findings.tsx';
 import { FaceSwatch } from '../place/FaceSwatch.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
+import { SchoolsPanel } from './SchoolsPanel.tsx';
 import { ShortLamps } from './ShortLamps.tsx';
 
 const GROUPS = Object.keys(PART_GROUP_NAMES) as PartGroup[];
@@ -18,7 +20,18 @@ export function PartsStage() {
   const dispatch = useAppDispatch();
   const parts = overview?.parts ?? [];
   const byKey = useMemo(() => new Map(shelf.map((entry) => [entry.model.key, entry])), [shelf]);
-  const lampsCost = parts.reduce((sum, line) => sum + (byKey.get(line.key)?.priceMarks ?? 0) * line.quantity, 0);
+  const { data: shop } = useShopQuery();
+  const stock = shop?.shop.stock;
+  const prices = useMemo(
+    () =>
+      new Map([
+        ...shelf.map((entry) => [entry.model.key, entry.priceMarks] as const),
+        ...Object.values(stock ?? {}).map((line) => [line.key, line.priceMarks] as const),
+      ]),
+    [shelf, stock],
+  );
+  const cost = parts.reduce((sum, line) => sum + (prices.get(line.key) ?? 0) * boughtQuantity(line), 0);
+  const isOnBoard = shop?.shop.jobs[id] !== undefined;
   const findings = (overview?.findings ?? []).filter((finding) => finding.code === 'M30');
 
   return (
@@ -27,9 +40,17 @@ export function PartsStage() {
         <header className="paper-head">
           <h2>Parts</h2>
           <span className="muted">
-            {parts.length} lines, lamps {lampsCost} marks
+            {parts.length} lines, {Math.round(cost)} marks
           </span>
-          <Button icon={<DownloadOutlined />} href={`/api/units/${id}/parts.csv`} className="right">
+          {isOnBoard && (
+            <Link to={`/shop/stock?unit=${id}`} className="right">
+              Lay aside in the shop
+            </Link>
+          )}
+          <Button href={`/api/units/${id}/quote.pdf`} target="_blank" className={isOnBoard ? '' : 'right'}>
+            Quote
+          </Button>
+          <Button icon={<DownloadOutlined />} href={`/api/units/${id}/parts.csv`}>
             CSV for purchase
           </Button>
           <Button icon={<DownloadOutlined />} href={`/api/units/${id}/purchase.xlsx`}>
@@ -61,7 +82,9 @@ export function PartsStage() {
                 {lines.map((line) => {
                   const entry = byKey.get(line.key);
                   const need = boughtQuantity(line);
-                  const short = entry !== undefined && entry.onHand < need;
+                  const onHand = stock?.[line.key]?.onHand ?? entry?.onHand;
+                  const short = onHand !== undefined && onHand < need;
+                  const priceMarks = prices.get(line.key);
                   return (
                     <tr
                       key={line.key}
@@ -90,9 +113,11 @@ export function PartsStage() {
                         {need} {line.unit === 'm' ? 'm' : ''}
                       </td>
                       <td className={`right mono ${short ? 'state stop' : ''}`}>
-                        {entry ? (short ? `${entry.onHand} short ${need - entry.onHand}` : entry.onHand) : ''}
+                        {onHand !== undefined && (short ? `${onHand} short ${need - onHand}` : onHand)}
                       </td>
-                      <td className="right mono">{entry ? entry.priceMarks * need : ''}</td>
+                      <td className="right mono">
+                        {priceMarks === undefined ? '' : Math.round(priceMarks * need * 10) / 10}
+                      </td>
                     </tr>
                   );
                 })}
@@ -103,6 +128,7 @@ export function PartsStage() {
       </section>
       <aside className="panel" aria-label="Kits">
         <ShortLamps lines={parts} shelf={shelf} />
+        <SchoolsPanel prices={prices} hourMarks={shop?.shop.rates.hourMarks ?? null} />
         <Findings findings={findings} empty="Every kit is in a box or on the list." />
         {Object.values(build.extraParts).length > 0 && (
           <section>
@@ -124,7 +150,7 @@ export function PartsStage() {
           </section>
         )}
         <p className="muted hint">
-          Wire counts 10 % over the cut lengths and goes up to the next half metre. Stock and prices are the shelf's and
+          Wire counts 10 % over the cut lengths and goes up to the next half metre. Stock and prices are the shop's and
           are not part of the build.
         </p>
       </aside>
