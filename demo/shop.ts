@@ -11,7 +11,6 @@ import {
   type Job,
   newShop,
   planChange,
-  planChange,
   type Shop,
   type ShopUnit,
   shopUnit,

@@ -24,6 +24,7 @@ import { KeyHelp, type KeyLine } from '../app/KeyHelp.tsx';
 import { isTyping } from '../app/typing.ts';
 import { Board } from './Board.tsx';
 import { CrewView } from './CrewView.tsx';
+import { DayList } from './DayList.tsx';
 import { Learning } from './Learning.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import { StockView } from './StockView.tsx';
@@ -260,6 +261,7 @@ function WeekView({ shop }: { shop: ShopUse }) {
         </div>
       )}
       <div className="shop-field">
+        <DayList work={work} board={board} />
         <div className="shop-main">
           <Board
             work={shownWork}
