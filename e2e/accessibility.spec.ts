@@ -20,6 +20,19 @@ const panel = (name: string): NonNullable<View['open']> => [
 const VIEWS: View[] = [
   { path: '/yard' },
   { path: '/shelf' },
+  { path: '/shop' },
+  {
+    path: '/shop',
+    open: [
+      'a unit and its work',
+      async (page) => {
+        await page.locator('.block.may-move').last().press('Enter');
+        await page.getByRole('button', { name: 'Due date, windows' }).click();
+      },
+    ],
+  },
+  { path: '/shop/stock' },
+  { path: '/shop/crew' },
   ...['survey', 'place', 'feed', 'flash', 'parts', 'build', 'prove', 'handover'].map((stage) => ({
     path: `/unit/SR-11/${stage}`,
   })),
@@ -49,7 +62,10 @@ test.describe('a screen reader and weak eyes', () => {
       await context.request.post(`${address}/api/session`, { data: { username: 'odile', password: 'causeway' } });
       const units = (await (await context.request.get(`${address}/api/units`)).json()) as { id: string; tag: string }[];
       await page.goto(address + path.replace('SR-11', units.find((unit) => unit.tag === 'SR-11')!.id));
-      await page.locator('.unit-track small, .rows button, .shelf-scroll td').first().waitFor({ state: 'attached' });
+      await page
+        .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td, .worker')
+        .first()
+        .waitFor({ state: 'attached' });
       await page.waitForLoadState('networkidle');
       await open?.[1](page);
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();

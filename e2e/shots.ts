@@ -27,20 +27,7 @@ const SHOTS: Shot[] = [
       await page.locator('.field-map svg').waitFor();
     },
   },
-  {
-    name: 'place-zones',
-    path: '/unit/SR-11/place',
-    prepare: async (page) => {
-      await page.getByText('tilted', { exact: true }).click();
-      await page.keyboard.press('x');
-    },
-  },
   { name: 'feed', path: '/unit/SR-11/feed', prepare: (page) => page.locator('[data-feed="Side strobes"]').click() },
-  {
-    name: 'feed-ground-side',
-    path: '/unit/SR-19/feed',
-    prepare: (page) => page.locator('[data-feed="Rack turn"]').click(),
-  },
   {
     name: 'feed-joints',
     path: '/unit/SR-07/feed',
@@ -57,6 +44,21 @@ const SHOTS: Shot[] = [
   { name: 'flash', path: '/unit/SR-07/flash', prepare: (page) => page.locator('.score-row').nth(5).click() },
   { name: 'parts', path: '/unit/SR-07/parts' },
   { name: 'build', path: '/unit/SR-07/build' },
+  {
+    name: 'shop',
+    path: '/shop',
+    prepare: async (page) => {
+      await page.locator('.block.may-move[aria-label^="SR-07, Join"]').first().click();
+    },
+  },
+  {
+    name: 'stock',
+    path: '/shop/stock',
+    prepare: async (page) => {
+      await page.getByRole('combobox', { name: 'Unit' }).click();
+      await page.getByTitle(/SR-09/).click();
+    },
+  },
   { name: 'prove', path: '/unit/SR-11/prove' },
   { name: 'hand-over', path: '/unit/SR-07/handover' },
   { name: 'shelf', path: '/shelf' },
@@ -93,7 +95,10 @@ try {
     const page = await context.newPage();
     await page.setViewportSize(shot.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });
     await page.goto(address + shot.path.replace(/SR-\d+/, (tag) => units.find((unit) => unit.tag === tag)!.id));
-    await page.locator('.unit-track small, .rows button, .shelf-scroll td').first().waitFor({ state: 'attached' });
+    await page
+      .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td')
+      .first()
+      .waitFor({ state: 'attached' });
     await page.evaluate(() => document.fonts.ready);
     await shot.prepare?.(page);
     // Hover marks of the click that prepared the picture do not belong on it.

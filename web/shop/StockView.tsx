@@ -23,6 +23,7 @@ export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
   const { data, work, mayHandle } = shop;
   const { stock, reserved, orders } = data.shop;
   const [text, setText] = useState('');
+  const [openKey, setOpenKey] = useState<string | null>(null);
   const [search, setSearch] = useSearchParams();
   const unitId = search.get('unit');
   const words = text.toLowerCase().trim().split(/\s+/);
@@ -68,11 +69,14 @@ export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
               </tr>
             </thead>
             <tbody>
-              {lines.map((line) => (
+              {lines.map((line, at) => (
                 <StockRow
                   key={line.key}
                   line={line}
                   shop={shop}
+                  isOpen={openKey === line.key}
+                  onOpen={setOpenKey}
+                  onNext={() => setOpenKey(lines[at + 1]?.key ?? null)}
                   laidAside={sum(
                     Object.values(reserved).flatMap((each) =>
                       each.partKey === line.key && !each.picked ? [each.quantity] : [],
@@ -128,73 +132,48 @@ export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
   );
 }
 
-function StockRow({
-  line,
-  shop,
-  laidAside,
-  coming,
-  shortBy,
-}: {
+/** Quantities as they are counted: tenths at most. */
+const round = (value: number) => Math.round(value * 10) / 10;
+
+interface RowProps {
   line: StockLine;
   shop: ShopUse;
   laidAside: number;
   coming: number;
   shortBy: number;
-}) {
-  const round = (value: number) => Math.round(value * 10) / 10;
+  isOpen: boolean;
+  onOpen(key: string | null): void;
+  /** Enter goes on to the next bin, as one walks past them. */
+  onNext(): void;
+}
+
+function StockRow({ line, shop, laidAside, coming, shortBy, isOpen, onOpen, onNext }: RowProps) {
   return (
-    <tr>
-      <td className="mono">
-        {shop.mayPlan ? (
-          <Input
-            key={line.bin}
-            size="small"
-            className="bin"
-            aria-label={`Bin of ${line.name}`}
-            defaultValue={line.bin}
-            maxLength={20}
-            onBlur={(event) => {
-              const bin = event.target.value.trim();
-              if (bin !== line.bin) void shop.act({ kind: 'putStock', line: { ...line, bin } });
-            }}
-          />
-        ) : (
-          line.bin
-        )}
-      </td>
-      <td>
-        <b>{line.name}</b>
-      </td>
-      <td className="right">
-        {shop.mayHandle ? (
-          <InputNumber
-            key={line.onHand}
-            size="small"
-            aria-label={`Count of ${line.name}`}
-            suffix={line.unit}
-            min={0}
-            max={100_000}
-            defaultValue={round(line.onHand)}
-            onBlur={(event) => {
-              const onHand = Number.parseFloat(event.target.value);
-              if (Number.isFinite(onHand) && onHand !== round(line.onHand))
-                void shop.act({ kind: 'countStock', partKey: line.key, onHand });
-            }}
-          />
-        ) : (
-          <span className="mono">
-            {round(line.onHand)} {line.unit}
-          </span>
-        )}
-      </td>
+    <tr className={isOpen ? 'is-open' : ''}>
+      {isOpen ? <OpenCells line={line} shop={shop} onNext={onNext} /> : <td className="mono">{line.bin}</td>}
+      {!isOpen && (
+        <>
+          <td>
+            <b>{line.name}</b>
+          </td>
+          <td className="right mono">
+            {shop.mayHandle ? (
+              <button type="button" aria-label={`Count ${line.name}`} onClick={() => onOpen(line.key)}>
+                {round(line.onHand)} {line.unit}
+              </button>
+            ) : (
+              `${round(line.onHand)} ${line.unit}`
+            )}
+          </td>
+        </>
+      )}
       <td className="right mono">{laidAside > 0 ? round(laidAside) : ''}</td>
       <td className="right mono">{round(Math.max(0, line.onHand - laidAside))}</td>
       <td className="right mono">{coming > 0 ? round(coming) : ''}</td>
       <td className="right">{shortBy > 0 && <span className="state caution">⚠ {round(shortBy)}</span>}</td>
       <td className="right mono">
-        {shop.mayPlan ? (
+        {isOpen && shop.mayPlan ? (
           <InputNumber
-            key={line.priceMarks}
             size="small"
             aria-label={`Price of ${line.name}`}
             min={0}
@@ -211,6 +190,57 @@ function StockRow({
         )}
       </td>
     </tr>
+  );
+}
+
+/** Bin, name and count of the line that is being counted. */
+function OpenCells({ line, shop, onNext }: Pick<RowProps, 'line' | 'shop' | 'onNext'>) {
+  const count = (text: string) => {
+    const onHand = Number.parseFloat(text);
+    if (Number.isFinite(onHand) && onHand !== round(line.onHand))
+      void shop.act({ kind: 'countStock', partKey: line.key, onHand });
+  };
+  return (
+    <>
+      <td>
+        {shop.mayPlan ? (
+          <Input
+            size="small"
+            className="bin"
+            aria-label={`Bin of ${line.name}`}
+            defaultValue={line.bin}
+            maxLength={20}
+            onBlur={(event) => {
+              const bin = event.target.value.trim();
+              if (bin !== line.bin) void shop.act({ kind: 'putStock', line: { ...line, bin } });
+            }}
+          />
+        ) : (
+          <span className="mono">{line.bin}</span>
+        )}
+      </td>
+      <td>
+        <b>{line.name}</b>
+      </td>
+      <td className="right">
+        <InputNumber
+          key={line.onHand}
+          size="small"
+          autoFocus
+          aria-label={`Count of ${line.name}`}
+          suffix={line.unit}
+          min={0}
+          max={100_000}
+          defaultValue={round(line.onHand)}
+          onFocus={(event) => event.target.select()}
+          onBlur={(event) => count(event.target.value)}
+          onPressEnter={(event) => {
+            count((event.target as HTMLInputElement).value);
+            onNext();
+          }}
+        />
+      </td>
+    </>
   );
 }
 
