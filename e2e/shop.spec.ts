@@ -216,3 +216,30 @@ test('parts are laid aside, picked and counted by an installer; the lead changes
   await lead.getByRole('button', { name: 'Leave it as it was' }).click();
   await expect(lead.locator('.proposal')).toHaveCount(0);
 });
+
+test('two leads on one field: the later is told who was quicker, and chooses', async ({ browser }) => {
+  const [first, second] = await Promise.all(
+    [0, 1].map(async () => {
+      const page = await (await browser.newContext()).newPage();
+      await comeIn(page, 'Odile');
+      await page.goto(`${address()}/shop/crew`);
+      await expect(page.getByLabel('Marks an hour')).toBeVisible();
+      return page;
+    }),
+  );
+  const name = (page: Page) => page.getByRole('article', { name: 'Yard' }).getByLabel('Name of the bay');
+  // The second does not hear of the first's change before it sends its own.
+  await second!.route('**/api/shop', (route) => route.abort());
+  await name(first!).fill('Apron');
+  await name(first!).blur();
+  await expect(first!.getByRole('article', { name: 'Apron' })).toBeVisible();
+  await name(second!).fill('Outside');
+  await name(second!).blur();
+  const dialog = second!.getByRole('dialog');
+  await expect(dialog).toContainText('Odile Marchbank was quicker');
+  await expect(dialog).toContainText('Apron');
+  await second!.unroute('**/api/shop');
+  await dialog.getByRole('button', { name: 'Use mine all the same' }).click();
+  await expect(second!.getByRole('article', { name: 'Outside' })).toBeVisible();
+  await expect(first!.getByRole('article', { name: 'Outside' })).toBeVisible();
+});

@@ -43,6 +43,7 @@ export interface ShopOutcome {
   status: 'applied' | 'refused';
   revision?: number;
   reason?: { kind: string; message: string };
+  conflict?: { field: string; by: string; theirs: unknown } | null;
 }
 
 /** Kept outside the store so that the outbox can use it without a cycle. */

@@ -14,6 +14,7 @@ import {
   api,
   errorSentence,
   type ShopAnswer,
+  type ShopOutcome,
   useChangeShopMutation,
   useSessionQuery,
   useShopQuery,
@@ -73,11 +74,12 @@ export function useShop(): { shop: ShopUse | null; error: string | null } {
   });
   const { data: session } = useSessionQuery();
   const [send] = useChangeShopMutation();
-  const { message } = App.useApp();
+  const { message, modal } = App.useApp();
   const dispatch = useAppDispatch();
   const nowMin = useNowMin();
   const [pending, setPending] = useState<readonly OnItsWay[]>([]);
   const latest = useRef(pending);
+  const askAgain = useRef<(refused: ShopOutcome, drafts: readonly ShopDraft[]) => void>(() => {});
 
   const change = useCallback((next: (old: readonly OnItsWay[]) => readonly OnItsWay[]) => {
     latest.current = next(latest.current);
@@ -132,11 +134,28 @@ export function useShop(): { shop: ShopUse | null; error: string | null } {
       );
       dispatch(api.util.invalidateTags(['shop']));
       const refused = sent.data.outcomes.find((outcome) => outcome.status === 'refused');
-      if (refused) void message.warning(refused.reason?.message ?? 'Refused');
+      if (refused?.conflict) askAgain.current(refused, drafts);
+      else if (refused) void message.warning(refused.reason?.message ?? 'Refused');
       return !refused;
     },
     [change, dispatch, message, send],
   );
+  // Two on one field: neither is lost without a word.
+  askAgain.current = (refused, drafts) => {
+    const { by, field, theirs } = refused.conflict!;
+    const shown = typeof theirs === 'object' ? '' : `, to ${String(theirs)}`;
+    modal.confirm({
+      title: `${by} was quicker`,
+      content: `${by} has changed ${field} in the meantime${shown}. Nothing of yours was written there.`,
+      okText: 'Use mine all the same',
+      cancelText: 'Keep theirs',
+      onOk: async () => {
+        // On top of theirs: what is sent now has seen it.
+        await dispatch(api.endpoints.shop.initiate(undefined, { forceRefetch: true, subscribe: false }));
+        await act(...drafts);
+      },
+    });
+  };
 
   const data = useMemo(() => answer && withPending(answer, pending), [answer, pending]);
   const work = useMemo(
