@@ -18,6 +18,19 @@ import {
   spentOn,
 } from './index.ts';
 
+/** A pair of strobes on a feed of their own. */
+const warnTruck = () =>
+  testTruck()
+    .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+    .feed({
+      name: 'Warn',
+      pattern: 'quad',
+      wanted: 'always',
+      slot: 'hot',
+      tags: 'L1 R1',
+      control: { name: 'Warn', kind: 'switch', signal: null, ratingA: 10 },
+    });
+
 describe('heat shrink', () => {
   // Worked examples from memory: bore at least 1.1 x the largest, recovered at most 0.9 x the smallest.
   it.each([
@@ -80,18 +93,7 @@ describe('what was really spent', () => {
 });
 
 describe('what a job eats', () => {
-  const { build } = testTruck()
-    .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
-    .lamp('MK-0101', 'left', { xMm: 4300, yMm: 1, zMm: 760 })
-    .feed({
-      name: 'Warn',
-      pattern: 'quad',
-      wanted: 'always',
-      slot: 'hot',
-      tags: 'L1 R1',
-      control: { name: 'Warn', kind: 'switch', signal: null, ratingA: 10 },
-    })
-    .routed();
+  const { build } = warnTruck().lamp('MK-0101', 'left', { xMm: 4300, yMm: 1, zMm: 760 }).routed();
   const parts = partsList(build, assess(build).feeds);
   const metres = (of: RegExp) =>
     parts.filter((line) => of.test(line.name)).reduce((sum, line) => sum + line.quantity, 0);
@@ -119,16 +121,7 @@ describe('what a job eats', () => {
 });
 
 describe('hours', () => {
-  const unit = testTruck()
-    .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
-    .feed({
-      name: 'Warn',
-      pattern: 'quad',
-      wanted: 'always',
-      slot: 'hot',
-      tags: 'L1 R1',
-      control: { name: 'Warn', kind: 'switch', signal: null, ratingA: 10 },
-    });
+  const unit = warnTruck();
   const steps = jobSteps(unit.build, assess(unit.build).feeds);
   const keys = steps.map((step) => step.key);
 
@@ -202,16 +195,7 @@ describe('back to stock', () => {
 });
 
 describe('short of a lamp', () => {
-  const unit = testTruck()
-    .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
-    .feed({
-      name: 'Warn',
-      pattern: 'quad',
-      wanted: 'always',
-      slot: 'hot',
-      tags: 'L1 R1',
-      control: { name: 'Warn', kind: 'switch', signal: null, ratingA: 10 },
-    });
+  const unit = warnTruck();
   const ids = unit.ids('L1 R1');
   const stock = (onHand: number) => SHELF.map((entry) => ({ ...entry, onHand }));
 
