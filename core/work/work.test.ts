@@ -5,12 +5,14 @@ import { demoUnits } from '../../demo/world.ts';
 import { bundlesOf, jointList, runWays } from '../feed/index.ts';
 import { assess, bodyOf } from '../rules/index.ts';
 import { jobSteps, learnedFactor, learningExponent, wrightTotal, wrightUnit } from '../steps/index.ts';
+import { conductor } from '../units/index.ts';
 import {
   alternatives,
   backToStock,
   boughtQuantity,
   compareLooms,
   compareRuns,
+  crimpColour,
   estimateOf,
   learnedHours,
   partsList,
@@ -89,6 +91,27 @@ describe('what was really spent', () => {
     expect(many.factor).toBeGreaterThan(1.85);
     expect(one.high / one.low).toBeGreaterThan(many.high / many.low);
     expect(learnedFactor([])).toMatchObject({ factor: 1, samples: 0 });
+  });
+});
+
+describe('insulated crimps', () => {
+  // Colour ranges of insulated terminals as they are printed on their boxes, from memory: red 22 to 16 AWG or 0.5 to
+  // 1.5 mm2, blue 16 to 14 AWG or 1.5 to 2.5 mm2, yellow 12 to 10 AWG or 4 to 6 mm2. Areas of AWG by ASTM B258.
+  it.each([
+    ['awg', '18', 'red'],
+    ['awg', '16', 'red'],
+    ['awg', '14', 'blue'],
+    ['awg', '12', 'yellow'],
+    ['awg', '10', 'yellow'],
+    ['awg', '8', null],
+    ['metric', '0.75', 'red'],
+    ['metric', '1.5', 'red'],
+    ['metric', '2.5', 'blue'],
+    ['metric', '4', 'yellow'],
+    ['metric', '6', 'yellow'],
+    ['metric', '10', null],
+  ] as const)('%s %s takes %s', (table, gauge, colour) => {
+    expect(crimpColour(conductor(table, gauge).areaMm2)).toBe(colour);
   });
 });
 
