@@ -18,7 +18,7 @@ const rows = (list: readonly DayRow[]) =>
     },
     {
       stack: [
-        { text: row.words, bold: true },
+        ...(row.steps.length > 1 ? [{ text: row.words, bold: true }] : []),
         ...row.steps.map((step) => ({
           columns: [
             { width: 12, canvas: [{ type: 'rect', x: 0, y: 2, w: 7, h: 7, lineWidth: 0.7, lineColor: INK }] },
