@@ -47,7 +47,11 @@ const job = (id: string, more: Partial<CrewQuestion['jobs'][number]> = {}) => ({
  * Asked minute by minute and apart from the code: who works when they are at home, who does two things at once, who comes
  * before what they wait for, two units in one bay.
  */
-function brokenRules(question: CrewQuestion, { placed, bays }: Pick<CrewPlan, 'placed' | 'bays'>): string[] {
+function brokenRules(
+  question: CrewQuestion,
+  { placed, bays }: Pick<CrewPlan, 'placed' | 'bays'>,
+  begun: CrewPlan['placed'] = {},
+): string[] {
   const broken: string[] = [];
   const isOpen = (spans: readonly Span[] | null, minute: number) =>
     spans === null || spans.some((span) => minute >= span.fromMin && minute < span.toMin);
@@ -71,7 +75,8 @@ function brokenRules(question: CrewQuestion, { placed, bays }: Pick<CrewPlan, 'p
     if (each.skill && !people.some((person) => person.skills.includes(each.skill!)))
       broken.push(`nobody at ${each.id} can do it`);
     if (at.startMin < each.notBeforeMin) broken.push(`${each.id} begins before its parts are in`);
-    if (at.startMin < question.nowMin) broken.push(`${each.id} begins before now`);
+    const goesOn = begun[each.id]?.startMin === at.startMin && at.endMin > question.nowMin;
+    if (at.startMin < question.nowMin && !goesOn) broken.push(`${each.id} begins before now`);
     for (const id of each.after)
       if (!placed[id] || placed[id].endMin > at.startMin) broken.push(`${each.id} begins before ${id} has ended`);
     if (each.inBay && !bayIds.includes(bays[each.jobId] ?? '')) broken.push(`${each.jobId} does not fit its bay`);
@@ -256,7 +261,7 @@ describe('faults of a plan that was moved by hand', () => {
     personIds,
   });
   it.each([
-    ['before now', { first: at(8, 'ann') }, ['first past']],
+    ['all before now', { first: at(8, 'ann') }, ['first past']],
     ['without the skill', { first: at(10, 'bo') }, ['first skill']],
     [
       'before what it waits for, and before its parts',
@@ -303,11 +308,25 @@ describe('mending a plan', () => {
           ),
         };
         const { plan: mended, movedIds } = repairPlan(slipped, plan, new Set(), LIMITS);
-        expect(brokenRules(slipped, mended)).toEqual([]);
+        expect(brokenRules(slipped, mended, plan.placed)).toEqual([]);
         expect(movedIds).toEqual(movedBetween(plan.placed, mended.placed));
       }),
       { numRuns: 60 },
     );
+  });
+
+  it('what is under way goes on; what should have been done by now is planned again', () => {
+    const people = ['ann', 'bo'].map((id) => ({ id, skills: [], works: week(5) }));
+    const jobs = [job('A'), job('B', { bayIds: ['2'] })];
+    const tasks = [task({ id: 'a' }), task({ id: 'b', jobId: 'B' })];
+    const at = (hour: number, id: string) => ({ startMin: hour * HOUR, endMin: (hour + 1) * HOUR, personIds: [id] });
+    const old = { placed: { a: at(9, 'ann'), b: at(8, 'bo') }, bays: { A: '1', B: '2' } };
+    const question = { nowMin: 9.5 * HOUR, people, jobs, tasks };
+    expect(faultsOf(question, old).map(({ taskId, kind }) => `${taskId} ${kind}`)).toEqual(['b past']);
+    const { plan, movedIds } = repairPlan(question, old, new Set(), LIMITS);
+    expect(movedIds).toEqual(['b']);
+    expect(plan.placed.a).toEqual(at(9, 'ann'));
+    expect(plan.placed.b!.startMin).toBe(9.5 * HOUR);
   });
 
   it('one late part moves that step and what waits for it, not the week', () => {

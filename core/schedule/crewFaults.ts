@@ -25,7 +25,8 @@ export function faultsOf(question: CrewQuestion, plan: Pick<CrewPlan, 'placed' |
     return at ? [{ task, at }] : [];
   });
   for (const { task, at } of placed) {
-    if (at.startMin < question.nowMin) say(task.id, 'past');
+    // What has begun and should not have ended yet is being worked on.
+    if (at.endMin <= question.nowMin) say(task.id, 'past');
     if (at.startMin < task.notBeforeMin) say(task.id, 'part');
     for (const id of task.after) {
       const before = plan.placed[id];
@@ -44,6 +45,10 @@ export function faultsOf(question: CrewQuestion, plan: Pick<CrewPlan, 'placed' |
   for (const [first, second] of crowded(placed, question, plan)) say(second, 'bay', first);
   return faults;
 }
+
+/** Tasks that somebody is at by this plan: they were begun and should not have ended yet. */
+export const underWay = ({ nowMin }: CrewQuestion, placed: CrewPlan['placed']): Set<string> =>
+  new Set(Object.keys(placed).filter((id) => placed[id]!.startMin < nowMin && placed[id]!.endMin > nowMin));
 
 interface Placed {
   task: CrewTask;

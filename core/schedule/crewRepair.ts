@@ -3,7 +3,7 @@
  * possible change their time or their hands.
  */
 import type { CrewPlan, CrewQuestion, PlacedTask } from './crew.ts';
-import { faultsOf } from './crewFaults.ts';
+import { faultsOf, underWay } from './crewFaults.ts';
 import { type Choice, Generator } from './crewGenerate.ts';
 import {
   answerOf,
@@ -34,7 +34,7 @@ export const movedBetween = (old: CrewPlan['placed'], now: CrewPlan['placed']): 
   Object.keys(old).filter((id) => isMoved(old[id], now[id]));
 
 /**
- * `old` is the plan as it stands. Tasks in `held` were put where they are by hand and do not move, even when they are in
+ * `old` is the plan as it stands; what is under way by it goes on as it is. Tasks in `held` were put where they are by hand and do not move, even when they are in
  * the way; what is wrong with them is said by faultsOf.
  */
 export function repairPlan(
@@ -55,7 +55,8 @@ export function repairPlan(
   // Only what would be late is worth another week to everybody.
   const late = Math.min(...candidates.map((plan) => lateMinutes(question, plan)));
   if (late > lateMinutes(question, { ...was, unplaced: {} })) {
-    const kept = Object.fromEntries(Object.entries(before).filter(([id]) => held.has(id)));
+    const begun = underWay(question, before);
+    const kept = Object.fromEntries(Object.entries(before).filter(([id]) => held.has(id) || begun.has(id)));
     candidates.push(planCrew(question, limits, kept).plan);
   }
   const priced = candidates.map((plan) => {
@@ -139,13 +140,14 @@ function pushedBack(
   const floors = new Map<number, number>();
   const hands = new Map<number, readonly string[]>();
   const fixed = new Map<number, PlacedTask>();
+  const begun = underWay(question, old.placed);
   const people = new Set(question.people.map((person) => person.id));
   const able = (ids: readonly string[], skill: string | null) =>
     skill === null || question.people.some((person) => ids.includes(person.id) && person.skills.includes(skill));
   for (const [at, task] of question.tasks.entries()) {
     const was = old.placed[task.id];
     if (!was) continue;
-    if (held.has(task.id)) fixed.set(at, was);
+    if (held.has(task.id) || begun.has(task.id)) fixed.set(at, was);
     floors.set(at, was.startMin);
     const isWhole = was.personIds.length >= task.people && was.personIds.every((id) => people.has(id));
     if (isWhole && able(was.personIds, task.skill)) hands.set(at, was.personIds);

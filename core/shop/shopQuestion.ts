@@ -105,15 +105,17 @@ export function planOf(shop: Shop, question: CrewQuestion): Pick<CrewPlan, 'plac
   return { placed, bays: shop.plan.bays };
 }
 
-/** Steps that were put somewhere by hand. */
-export const heldTasks = (shop: Shop): Set<string> =>
-  new Set(Object.entries(shop.plan.steps).flatMap(([id, step]) => (step.held ? [id] : [])));
+/** Steps that were put somewhere by hand, and for which it is not too late yet. */
+export const heldTasks = (shop: Shop, nowMin: number): Set<string> =>
+  new Set(
+    Object.entries(shop.plan.steps).flatMap(([id, step]) => (step.held && minutesOf(step.to) > nowMin ? [id] : [])),
+  );
 
 /** What to change on the board so that it shows a plan; null when it does already. */
 export function planChange(
   shop: Shop,
   plan: Pick<CrewPlan, 'placed' | 'bays'>,
-  held: ReadonlySet<string> = heldTasks(shop),
+  held: ReadonlySet<string> = new Set(),
 ): Extract<ShopDraft, { kind: 'setPlan' }> | null {
   const steps: Record<string, PlannedStep | null> = {};
   for (const [id, at] of Object.entries(plan.placed)) {

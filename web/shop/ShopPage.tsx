@@ -134,8 +134,9 @@ function WeekView({ shop }: { shop: ShopUse }) {
       setPlanning(true);
       try {
         const { question } = board;
-        const answer = await planner()[how](question, planOf(work.shop, question), heldTasks(work.shop));
-        const draft = planChange(work.shop, answer.plan);
+        const held = heldTasks(work.shop, nowMin);
+        const answer = await planner()[how](question, planOf(work.shop, question), held);
+        const draft = planChange(work.shop, answer.plan, held);
         if (!draft) {
           void message.info('Nothing slipped: the plan stands as it is.');
           return;

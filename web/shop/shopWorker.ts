@@ -8,12 +8,14 @@ import {
   planCrew,
   type Repair,
   repairPlan,
+  underWay,
 } from '../../core/schedule/index.ts';
 
 const worker = {
-  /** The whole week made anew; what was put somewhere by hand stays. */
+  /** The whole week made anew; what was put somewhere by hand, and what is under way, stays. */
   plan(question: CrewQuestion, old: Pick<CrewPlan, 'placed' | 'bays'>, held: ReadonlySet<string>): Repair {
-    const kept = Object.fromEntries(Object.entries(old.placed).filter(([id]) => held.has(id)));
+    const begun = underWay(question, old.placed);
+    const kept = Object.fromEntries(Object.entries(old.placed).filter(([id]) => held.has(id) || begun.has(id)));
     const answer: CrewAnswer = planCrew(question, {}, kept);
     return { ...answer, movedIds: movedBetween(old.placed, answer.plan.placed) };
   },
