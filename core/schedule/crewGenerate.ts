@@ -69,7 +69,7 @@ class Busy {
 }
 
 /** Whoever is at a unit already is let stay there for so many minutes: every change of hands costs some. */
-const STAYS_MIN = 20;
+const STAYS_MIN = 60;
 
 export class Generator {
   private readonly open: OpenTime;

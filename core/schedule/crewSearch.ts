@@ -26,7 +26,7 @@ export interface CrewAnswer {
 const USUAL: CrewLimits = { rounds: 3000, timeLimitMs: 1500 };
 
 /** What a plan costs, in hours: late hours weigh most, then when each job is ready, then the very end. */
-const COST = { late: 10, ready: 0.25, end: 0.5, unplaced: 500, hands: 0.2 };
+const COST = { late: 10, ready: 0.25, end: 0.5, unplaced: 500, hands: 1 };
 
 export function endOfPlan(question: CrewQuestion, plan: CrewPlan): number {
   return Object.values(plan.placed).reduce((end, task) => Math.max(end, task.endMin), question.nowMin);

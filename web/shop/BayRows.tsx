@@ -8,6 +8,8 @@ import type { Axis } from './axis.ts';
 
 const GLYPH_PX_PER_MM = 0.0078;
 const NAME_ROOM_PX = 190;
+/** Tag and gaps beside a glyph. */
+const TAG_ROOM_PX = 62;
 
 type ShopUnitSeen = ShopAnswer['units'][number];
 
@@ -64,8 +66,8 @@ export const BayRows = memo(function BayRows({
                     aria-label={`${unit.tag} ${unit.name} in ${bay.name}`}
                     onClick={() => onUnit(stay.unitId)}
                   >
-                    {width > 60 && <Glyph unit={unit} />}
-                    {width > 40 && <b>{unit.tag}</b>}
+                    {width > unit.size.lengthMm * GLYPH_PX_PER_MM + TAG_ROOM_PX + 16 && <Glyph unit={unit} />}
+                    {width > 36 && <b>{unit.tag}</b>}
                     {width > NAME_ROOM_PX && <span>{unit.name}</span>}
                   </button>
                 );
