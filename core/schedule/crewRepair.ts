@@ -2,7 +2,7 @@
  * Mending a plan when something slipped: a part is late, somebody is away, a step was moved by hand. As few steps as
  * possible change their time or their hands.
  */
-import type { CrewPlan, CrewQuestion, PlacedTask } from './crew.ts';
+import { type CrewPlan, type CrewQuestion, OpenTime, type PlacedTask } from './crew.ts';
 import { faultsOf, underWay } from './crewFaults.ts';
 import { type Choice, Generator } from './crewGenerate.ts';
 import {
@@ -14,6 +14,7 @@ import {
   lateMinutes,
   planCrew,
 } from './crewSearch.ts';
+import { endAfter } from './spans.ts';
 
 export interface Repair extends CrewAnswer {
   /** Tasks that were in the plan before and changed their start or their people. */
@@ -25,6 +26,9 @@ const MOVE_COST = 0.5;
 
 /** How many others a unit is tried behind. */
 const LET_BY = [1, 2, 3, 5];
+
+/** Nothing weighs against a plan that cannot be carried out. */
+const BROKEN_COST = 1e6;
 
 const isMoved = (old: PlacedTask | undefined, now: PlacedTask | undefined): boolean =>
   old !== undefined &&
@@ -44,7 +48,7 @@ export function repairPlan(
   limits: Partial<CrewLimits> = {},
 ): Repair {
   const known = new Set(question.tasks.map((task) => task.id));
-  const before = Object.fromEntries(Object.entries(old.placed).filter(([id]) => known.has(id)));
+  const before = goingOn(question, Object.fromEntries(Object.entries(old.placed).filter(([id]) => known.has(id))));
   const bays = baysOf(question, old);
   const was = { placed: before, bays };
   const candidates = [
@@ -63,10 +67,24 @@ export function repairPlan(
     const movedIds = movedBetween(before, plan.placed);
     // A plan that could be carried out goes before any that could not.
     const broken = faultsOf(question, plan).filter((fault) => !held.has(fault.taskId)).length;
-    return { plan, movedIds, cost: costOf(question, plan) + movedIds.length * MOVE_COST + broken * 1000 };
+    return { plan, movedIds, cost: costOf(question, plan) + movedIds.length * MOVE_COST + broken * BROKEN_COST };
   });
   const best = priced.reduce((least, each) => (each.cost < least.cost ? each : least));
   return { ...answerOf(question, best.plan), movedIds: best.movedIds };
+}
+
+/** What is under way ends when its minutes are over, however long it was thought to take when it was planned. */
+function goingOn(question: CrewQuestion, placed: CrewPlan['placed']): CrewPlan['placed'] {
+  const begun = underWay(question, placed);
+  const open = new OpenTime(question);
+  const next = { ...placed };
+  for (const task of question.tasks) {
+    const at = placed[task.id];
+    if (!at || !begun.has(task.id)) continue;
+    const endMin = endAfter(open.of(at.personIds, task.jobId), at.startMin, task.minutes);
+    if (endMin > question.nowMin && Number.isFinite(endMin)) next[task.id] = { ...at, endMin };
+  }
+  return next;
 }
 
 /** The bays as they were; whoever is new takes the one that the first choice gives. */
