@@ -5,6 +5,7 @@ import { useShelfQuery } from '../app/api.ts';
 import { LIGHT } from '../app/tokens.ts';
 import { FaceSwatch } from '../unit/place/FaceSwatch.tsx';
 import '../unit/unit.css';
+import './shelf.css';
 
 export default function ShelfPage() {
   const { data: entries = [], isLoading } = useShelfQuery();

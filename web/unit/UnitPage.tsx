@@ -1,18 +1,10 @@
 import { App, Button } from 'antd';
-import { useEffect } from 'react';
+import { type ComponentType, lazy, Suspense, useEffect } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { keptBody } from '../../core/body/index.ts';
 import { STAGES, type Stage } from '../../core/build/index.ts';
 import { KeyHelp } from '../app/KeyHelp.tsx';
 import { useApp, useAppDispatch } from '../app/store.ts';
-import { BuildStage } from './build/BuildStage.tsx';
-import { FeedStage } from './feed/FeedStage.tsx';
-import { FlashStage } from './flash/FlashStage.tsx';
-import { HandOverStage } from './handover/HandOverStage.tsx';
-import { PartsStage } from './parts/PartsStage.tsx';
-import { PlaceStage } from './place/PlaceStage.tsx';
-import { ProveStage } from './prove/ProveStage.tsx';
-import { SurveyStage } from './survey/SurveyStage.tsx';
 import { UnitHeader } from './UnitHeader.tsx';
 import { unitActions } from './unitSlice.ts';
 import { insist, openUnit } from './unitThunks.ts';
@@ -21,15 +13,32 @@ import { KEY_LINES, useUnitKeys } from './useUnitKeys.ts';
 import { useUnitNews } from './useUnitNews.ts';
 import './unit.css';
 
-const STAGE_VIEWS: Record<Stage, () => React.ReactNode> = {
-  survey: SurveyStage,
-  place: PlaceStage,
-  feed: FeedStage,
-  flash: FlashStage,
-  parts: PartsStage,
-  build: BuildStage,
-  prove: ProveStage,
-  handover: HandOverStage,
+const FETCH_OTHERS_MS = 800;
+
+/** Each stage comes when it is opened, and all the others once the first is on the screen. */
+const LOADERS: Record<Stage, () => Promise<{ default: ComponentType }>> = {
+  survey: () => import('./survey/SurveyStage.tsx').then(({ SurveyStage }) => ({ default: SurveyStage })),
+  place: () => import('./place/PlaceStage.tsx').then(({ PlaceStage }) => ({ default: PlaceStage })),
+  feed: () => import('./feed/FeedStage.tsx').then(({ FeedStage }) => ({ default: FeedStage })),
+  flash: () => import('./flash/FlashStage.tsx').then(({ FlashStage }) => ({ default: FlashStage })),
+  parts: () => import('./parts/PartsStage.tsx').then(({ PartsStage }) => ({ default: PartsStage })),
+  build: () => import('./build/BuildStage.tsx').then(({ BuildStage }) => ({ default: BuildStage })),
+  prove: () => import('./prove/ProveStage.tsx').then(({ ProveStage }) => ({ default: ProveStage })),
+  handover: () => import('./handover/HandOverStage.tsx').then(({ HandOverStage }) => ({ default: HandOverStage })),
+};
+const STAGE_VIEWS: Record<Stage, ComponentType> = {
+  survey: lazy(LOADERS.survey),
+  place: lazy(LOADERS.place),
+  feed: lazy(LOADERS.feed),
+  flash: lazy(LOADERS.flash),
+  parts: lazy(LOADERS.parts),
+  build: lazy(LOADERS.build),
+  prove: lazy(LOADERS.prove),
+  handover: lazy(LOADERS.handover),
+};
+
+const fetchOthers = () => {
+  for (const load of Object.values(LOADERS)) void load();
 };
 
 export default function UnitPage() {
@@ -59,11 +68,17 @@ export default function UnitPage() {
 function OpenUnit({ stage }: { stage: Stage }) {
   const help = useUnitKeys(stage);
   const View = STAGE_VIEWS[stage];
+  useEffect(() => {
+    const timer = setTimeout(fetchOthers, FETCH_OTHERS_MS);
+    return () => clearTimeout(timer);
+  }, []);
   return (
     <div className="unit">
       <UnitHeader stage={stage} />
       <div className="work">
-        <View />
+        <Suspense fallback={null}>
+          <View />
+        </Suspense>
       </div>
       <KeyHelp lines={KEY_LINES} open={help.open} onClose={help.close} />
     </div>

@@ -11,6 +11,7 @@ import { StepList } from './StepList.tsx';
 import { StepTalk, TalkButtons } from './StepTalk.tsx';
 import { TimeSpent } from './TimeSpent.tsx';
 import { useTimer } from './useTimer.ts';
+import '../unit.css';
 import './build.css';
 
 const NOTHING_LEARNED = {};

@@ -20,6 +20,8 @@ import { FileLinks } from './FileLinks.tsx';
 import { JointsView } from './JointsView.tsx';
 import { NewFeed } from './NewFeed.tsx';
 import { WaysPanel } from './WaysPanel.tsx';
+import '../unit.css';
+import './feed.css';
 
 const VIEWS = [
   { key: 'diagram', words: 'Diagram' },

@@ -17,6 +17,8 @@ import { ProgramPanel } from './ProgramPanel.tsx';
 import { Score } from './Score.tsx';
 import { safeSpeed } from './safeSpeed.ts';
 import { type Speed, usePlayhead } from './usePlayhead.ts';
+import '../unit.css';
+import './flash.css';
 
 const WINDOW_S = 2;
 

@@ -7,6 +7,8 @@ import { assess } from '../../../core/rules/index.ts';
 import { backToStock } from '../../../core/work/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useUnit } from '../useUnit.ts';
+import '../unit.css';
+import './handover.css';
 
 const PAPERS = [
   { key: 'card', words: 'Operator card' },

@@ -11,6 +11,8 @@ import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 import { SchoolsPanel } from './SchoolsPanel.tsx';
 import { ShortLamps } from './ShortLamps.tsx';
+import '../unit.css';
+import './parts.css';
 
 const GROUPS = Object.keys(PART_GROUP_NAMES) as PartGroup[];
 

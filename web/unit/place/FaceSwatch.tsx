@@ -1,5 +1,6 @@
 import type { LampModel } from '../../../core/build/index.ts';
 import { LIGHT } from '../../app/tokens.ts';
+import './place.css';
 
 const WIDTH = 26;
 const HEIGHT = 20;

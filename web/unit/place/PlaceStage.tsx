@@ -24,6 +24,8 @@ import { RulesPanel } from './RulesPanel.tsx';
 import { type Overlay, SheetViews } from './SheetViews.tsx';
 import { ShelfList } from './ShelfList.tsx';
 import { useField } from './useField.ts';
+import '../unit.css';
+import './place.css';
 
 const TRAVELLING: Pose = {};
 /** Codes of findings about place, body and mount: M12, M15, M20 and M23 to M37. */

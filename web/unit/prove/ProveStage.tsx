@@ -16,6 +16,8 @@ import { ChecksPanel } from './ChecksPanel.tsx';
 import { PointCard } from './PointCard.tsx';
 import { STATE_MARKS, STATE_WORDS } from './states.ts';
 import { useCauses } from './useCauses.ts';
+import '../unit.css';
+import './prove.css';
 
 /** The part of the walk that comes after the meter. */
 const CHECKS_KEY = 'checks';

@@ -13,6 +13,8 @@ import { QuestionsPart } from './QuestionsPart.tsx';
 import { SlotEditor } from './SlotEditor.tsx';
 import { TrimPart } from './TrimPart.tsx';
 import { UnitPart } from './UnitPart.tsx';
+import '../unit.css';
+import './survey.css';
 
 interface PartProps {
   onDimension(key: string | null): void;
