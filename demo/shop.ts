@@ -12,13 +12,14 @@ import {
   newShop,
   planChange,
   type Shop,
+  type ShopDraft,
   type ShopUnit,
   shopUnit,
   timeOf,
   weekday,
 } from '../core/shop/index.ts';
 import { jobSteps, type LearnedFactor } from '../core/steps/index.ts';
-import { learnedHours, loomPartKey, spentOn } from '../core/work/index.ts';
+import { learnedHours, loomPartKey, type PartGroup, spentOn } from '../core/work/index.ts';
 import { DEMO_PEOPLE } from './people.ts';
 import { SHELF } from './shelf.ts';
 
@@ -82,7 +83,7 @@ const tides = (nowMin: number): Job['windows'] =>
     return { from: timeOf(low - 150), to: timeOf(low + 270) };
   });
 
-const BIN_LETTERS: Record<string, string> = {
+const BIN_LETTERS: Record<PartGroup, string> = {
   lamps: 'A',
   mounting: 'B',
   feed: 'C',
@@ -93,7 +94,7 @@ const BIN_LETTERS: Record<string, string> = {
 };
 
 /** Marks for what has no price on the shelf; invented. */
-const PRICES: Record<string, number> = {
+const PRICES: Record<PartGroup, number> = {
   lamps: 40,
   mounting: 3.5,
   feed: 4,
@@ -121,7 +122,7 @@ function stockFor(units: readonly ShopUnit[]): Shop['stock'] {
       bin: `${BIN_LETTERS[part.group]}-${String(counts[part.group]).padStart(2, '0')}`,
       unit: part.unit,
       onHand: part.quantity,
-      priceMarks: shelf.get(part.key)?.priceMarks ?? PRICES[part.group]!,
+      priceMarks: shelf.get(part.key)?.priceMarks ?? PRICES[part.group],
     };
   }
   for (const [at, metres] of [2, 3, 4, 5, 6, 8, 10, 12].entries()) {
@@ -139,7 +140,7 @@ function stockFor(units: readonly ShopUnit[]): Shop['stock'] {
 /** The shop as it stands when the demo is loaded. */
 export function demoShop(builds: readonly { id: Id; build: Build }[], nowMin: number, newId: () => Id): Shop {
   let shop = newShop();
-  const apply = (operation: Parameters<typeof applyShopOperation>[1]) => {
+  const apply = (operation: ShopDraft) => {
     const applied = applyShopOperation(shop, operation);
     if (!applied.ok) throw new Error(`The demo's shop refuses ${operation.kind}: ${applied.reason.message}`);
     shop = applied.value.document;
@@ -157,9 +158,9 @@ export function demoShop(builds: readonly { id: Id; build: Build }[], nowMin: nu
             },
           ]
         : [];
-    apply({ id: newId(), kind: 'putWorker', worker: { id: newId(), name, colour, away, ...crew } });
+    apply({ kind: 'putWorker', worker: { id: newId(), name, colour, away, ...crew } });
   }
-  for (const bay of BAYS) apply({ id: newId(), kind: 'putBay', bay: { id: newId(), ...bay } });
+  for (const bay of BAYS) apply({ kind: 'putBay', bay: { id: newId(), ...bay } });
   const idOf = new Map(builds.map(({ id, build }) => [build.unit.tag, id]));
   for (const { tag, dueInDays, weight = 1, promisedHours = null, bay, isTidal } of ON_BOARD) {
     const job: Job = {
@@ -171,68 +172,46 @@ export function demoShop(builds: readonly { id: Id; build: Build }[], nowMin: nu
       inBayId: Object.values(shop.bays).find((each) => each.name === bay)?.id ?? null,
       promisedHours,
     };
-    apply({ id: newId(), kind: 'putJob', job });
+    apply({ kind: 'putJob', job });
   }
   const fed = builds.map(({ id, build }) => ({ id, build, feeds: assess(build).feeds }));
   const units = fed.filter(({ id }) => shop.jobs[id]).map(({ id, build, feeds }) => shopUnit(id, build, feeds));
   const learned: Record<string, LearnedFactor> = learnedHours(
     fed.flatMap(({ build, feeds }) => spentOn(build, jobSteps(build, feeds))),
   );
-  for (const line of Object.values(stockFor(units))) apply({ id: newId(), kind: 'putStock', line });
+  for (const line of Object.values(stockFor(units))) apply({ kind: 'putStock', line });
   orders(units, shop, nowMin, newId).forEach(apply);
   const question = crewQuestion({ shop, units, learned, nowMin });
   const change = planChange(shop, planCrew(question, { rounds: 200, timeLimitMs: 60_000 }).plan);
-  if (change) apply({ id: newId(), ...change });
+  if (change) apply(change);
   return shop;
 }
 
 /** Two parts are short and on their way; a dozen strobes were ordered because they were cheap. */
-function orders(units: readonly ShopUnit[], shop: Shop, nowMin: number, newId: () => Id) {
-  const unitOf = (tag: string) => units.find((unit) => unit.tag === tag)!;
-  const short = (tag: string, group: string, quantity: number, days: number) => {
-    const unit = unitOf(tag);
-    const part = unit.parts.find((each) => each.group === group && each.stepKeys.length > 0);
-    const line = part && shop.stock[part.key];
-    if (!line) return [];
-    const needed = units.flatMap((each) => each.parts).filter((each) => each.key === part.key);
-    const open = needed.filter((each) => each.stepKeys.length > 0).reduce((sum, each) => sum + each.quantity, 0);
+function orders(units: readonly ShopUnit[], shop: Shop, nowMin: number, newId: () => Id): ShopDraft[] {
+  const order = (key: string, quantity: number, unitId: Id | null, days: number): ShopDraft => ({
+    kind: 'orderPart',
+    order: {
+      id: newId(),
+      partKey: key,
+      name: shop.stock[key]!.name,
+      quantity,
+      unitId,
+      dueIn: timeOf(workday(nowMin, days) + 9 * 60),
+      received: false,
+    },
+  });
+  const short = (tag: string, group: PartGroup, quantity: number, days: number): ShopDraft[] => {
+    const unit = units.find((each) => each.tag === tag)!;
+    const { key } = unit.parts.find((each) => each.group === group && each.stepKeys.length > 0)!;
+    const needed = units
+      .flatMap((each) => each.parts)
+      .reduce((sum, part) => sum + (part.key === key && part.stepKeys.length > 0 ? part.quantity : 0), 0);
     return [
-      { id: newId(), kind: 'countStock', partKey: part.key, onHand: Math.max(0, open - quantity) } as const,
-      {
-        id: newId(),
-        kind: 'orderPart',
-        order: {
-          id: newId(),
-          partKey: part.key,
-          name: part.name,
-          quantity,
-          unitId: unit.id,
-          dueIn: timeOf(workday(nowMin, days) + 9 * 60),
-          received: false,
-        },
-      } as const,
+      { kind: 'countStock', partKey: key, onHand: Math.max(0, needed - quantity) },
+      order(key, quantity, unit.id, days),
     ];
   };
-  const strobe = Object.values(shop.stock).find((line) => line.key.startsWith('ST-'));
-  return [
-    ...short('SR-18', 'lamps', 1, 2),
-    ...short('SR-09', 'wire', 4, 3),
-    ...(strobe
-      ? [
-          {
-            id: newId(),
-            kind: 'orderPart',
-            order: {
-              id: newId(),
-              partKey: strobe.key,
-              name: strobe.name,
-              quantity: 12,
-              unitId: null,
-              dueIn: timeOf(workday(nowMin, 5) + 9 * 60),
-              received: false,
-            },
-          } as const,
-        ]
-      : []),
-  ];
+  const strobe = Object.keys(shop.stock).find((key) => key.startsWith('ST-'))!;
+  return [...short('SR-18', 'lamps', 1, 2), ...short('SR-09', 'wire', 4, 3), order(strobe, 12, null, 5)];
 }

@@ -51,12 +51,12 @@ const NOTHING: Record<string, LearnedFactor> = {};
 
 const applied = (shop: Shop, ...drafts: ShopDraft[]): Shop =>
   drafts.reduce((current, draft) => {
-    const result = applyShopOperation(current, { ...draft, id: nextId() } as Parameters<typeof applyShopOperation>[1]);
+    const result = applyShopOperation(current, draft);
     if (!result.ok) throw new Error(result.reason.message);
     return result.value.document;
   }, shop);
 const refusalOf = (shop: Shop, draft: ShopDraft): string => {
-  const result = applyShopOperation(shop, { ...draft, id: nextId() } as Parameters<typeof applyShopOperation>[1]);
+  const result = applyShopOperation(shop, draft);
   return result.ok ? '' : result.reason.message;
 };
 
@@ -322,9 +322,7 @@ describe('stock', () => {
               : what === 'release'
                 ? { kind: 'release', unitId }
                 : { kind: 'pick', unitId, partKey: 'p', picked: what === 'pick' };
-          const result = applyShopOperation(current, { ...draft, id: nextId() } as Parameters<
-            typeof applyShopOperation
-          >[1]);
+          const result = applyShopOperation(current, draft);
           if (result.ok) current = result.value.document;
           const lines = Object.values(current.reserved);
           const sum = (isPicked: boolean) =>
@@ -414,7 +412,7 @@ describe('operations on the shop', () => {
   it('two edits of different things do not meet, two of the same field do', () => {
     const [first, second] = Object.values(shop.workers);
     const touched = (draft: ShopDraft) => {
-      const result = applyShopOperation(shop, { ...draft, id: nextId() } as Parameters<typeof applyShopOperation>[1]);
+      const result = applyShopOperation(shop, draft);
       return result.ok ? result.value.touched : [];
     };
     const meets = (a: string[], b: string[]) => a.some((one) => b.some((other) => fieldsMeet(one, other)));

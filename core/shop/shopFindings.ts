@@ -93,10 +93,10 @@ function boughtBlind({ shop, units, carried }: ShopQuestionOfFindings): ShopFind
     const laidAside = Object.values(shop.reserved)
       .filter((each) => each.partKey === order.partKey && !each.picked)
       .reduce((sum, each) => sum + each.quantity, 0);
-    const units = carried[order.partKey];
+    const outThere = carried[order.partKey];
     // Of what is no lamp nobody knows how many are out there.
-    if (units === undefined) return [];
-    const spares = sparesFor(units);
+    if (outThere === undefined) return [];
+    const spares = sparesFor(outThere);
     const free = needed > 0 ? 0 : Math.max(0, stock.onHand - laidAside);
     const useful = Math.max(0, needed + spares - free);
     if (order.quantity <= useful) return [];
@@ -111,7 +111,7 @@ function boughtBlind({ shop, units, carried }: ShopQuestionOfFindings): ShopFind
         code: 'M54',
         severity: 'note',
         message: `${order.quantity} ${order.name} ordered for the bin; ${useful} would do.`,
-        reason: `${units} on units of the yard: ${spares} spares are enough 95 times of 100 until the next order is in (failures common practice, no source). ${free} lie free in the bin, jobs are short of ${needed}.`,
+        reason: `${outThere} on units of the yard: ${spares} spares are enough 95 times of 100 until the next order is in (failures common practice, no source). ${free} lie free in the bin, jobs are short of ${needed}.`,
         unitId: null,
         waysOut,
       },

@@ -131,7 +131,7 @@ function pick(draft: Shop, unitId: string, partKey: string, picked: boolean): vo
   stock.onHand = Math.max(0, stock.onHand + (picked ? -line.quantity : line.quantity));
 }
 
-function change(draft: Shop, operation: ShopOperation): void {
+function change(draft: Shop, operation: ShopDraft): void {
   switch (operation.kind) {
     case 'putWorker':
       put(draft.workers, operation.worker.id, operation.worker);
@@ -230,7 +230,7 @@ export interface AppliedToShop {
 }
 
 /** Applies one operation. Pure, so that the browser can answer at once and the server has the last word. */
-export function applyShopOperation(shop: Shop, operation: ShopOperation): Result<AppliedToShop, ShopRefusal> {
+export function applyShopOperation(shop: Shop, operation: ShopDraft): Result<AppliedToShop, ShopRefusal> {
   try {
     const [document, patches] = produceWithPatches(shop, (draft) => change(draft as Shop, operation));
     const touched = [...new Set(patches.map((patch: Patch) => patch.path.slice(0, 4).join('/')))];

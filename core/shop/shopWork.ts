@@ -91,6 +91,7 @@ function kinOf(build: Build): string {
 export function shopUnit(id: string, build: Build, feeds: readonly AssessedFeed[]): ShopUnit {
   const body = bodyOf(build);
   const steps = jobSteps(build, feeds);
+  const open = steps.filter((step) => !build.ticks[step.key]);
   return {
     id,
     tag: build.unit.tag,
@@ -120,7 +121,6 @@ export function shopUnit(id: string, build: Build, feeds: readonly AssessedFeed[
     parts: partsList(build, feeds)
       .filter((part) => !part.missing)
       .map((part): ShopPart => {
-        const open = steps.filter((step) => !build.ticks[step.key]);
         return {
           key: part.key,
           name: part.name,

@@ -108,7 +108,7 @@ function WeekView({ shop }: { shop: ShopUse }) {
 
   const shownWork = useMemo(() => {
     if (!proposal) return work;
-    const applied = applyShopOperation(work.shop, { id: '00000000-0000-7000-8000-000000000000', ...proposal.draft });
+    const applied = applyShopOperation(work.shop, proposal.draft);
     return applied.ok ? { ...work, shop: applied.value.document } : work;
   }, [work, proposal]);
   const board = useBoard(shownWork)!;
