@@ -22,11 +22,10 @@ import { BayRows } from './BayRows.tsx';
 import { BlockView, type BlockViewProps } from './BlockView.tsx';
 import { Ghost } from './Ghost.tsx';
 import { Links } from './Links.tsx';
-import { ROW_PX, useBlockDrag } from './useBlockDrag.ts';
+import { LEAST_PX, ROW_PX, useBlockDrag } from './useBlockDrag.ts';
 
 const LABEL_PX = 124;
 
-const LEAST_PX = 3;
 const FLAG_PX = 170;
 
 export interface BoardProps {

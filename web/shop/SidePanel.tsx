@@ -9,6 +9,7 @@ import {
   expectationOf,
   faultsInWords,
   holdSteps,
+  type JobLine,
   minutesOf,
   type PartOrder,
   planOf,
@@ -78,6 +79,11 @@ export function SidePanel(props: SidePanelProps) {
   );
 }
 
+function readyWords(job: JobLine, nowMin: number): string {
+  if (job.all === 0) return 'no steps yet';
+  return job.readyMin === null ? 'not planned' : whenText(job.readyMin, nowMin);
+}
+
 /** Every unit on the board by when it is ready: what one says on Monday. */
 function Lateness({
   board,
@@ -91,7 +97,7 @@ function Lateness({
   onUnit(unitId: string): void;
 }) {
   const open = board.jobs
-    .filter((job) => job.done < job.all)
+    .filter((job) => job.done < job.all || job.all === 0)
     .sort((a, b) => (a.readyMin ?? Number.POSITIVE_INFINITY) - (b.readyMin ?? Number.POSITIVE_INFINITY));
   return (
     <section aria-label="Ready">
@@ -103,7 +109,7 @@ function Lateness({
           <li key={job.unitId}>
             <button type="button" onClick={() => onUnit(job.unitId)}>
               <b>{units.get(job.unitId)?.tag}</b>
-              <span className="mono">{job.readyMin === null ? 'not planned' : whenText(job.readyMin, nowMin)}</span>
+              <span className="mono">{readyWords(job, nowMin)}</span>
               {job.lateMin > 0 ? (
                 <span className="state caution">⚠ {hoursText(job.lateMin)} late</span>
               ) : (
@@ -137,6 +143,7 @@ function UnitCard({ shop, board, unit, onUnit }: SidePanelProps & { unit: UnitSe
           <span className="progress" aria-hidden>
             <i style={{ width: `${(job.done / Math.max(1, job.all)) * 100}%` }} />
           </span>
+          {job.all === 0 && <p className="muted">Its steps follow from lamps and feeds: place lamps first.</p>}
           <p>
             {job.done} of {job.all} steps
             {job.readyMin !== null && (

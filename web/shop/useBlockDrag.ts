@@ -7,7 +7,8 @@ const STEP_MIN = 15;
 export const ROW_PX = 84;
 /** A hand that trembles is not a drag. */
 const DRAG_FROM_PX = 4;
-const LEAST_PX = 3;
+/** What takes less time than this is drawn as wide. */
+export const LEAST_PX = 3;
 
 /** Where a block would go, and what would be wrong with it there. */
 export interface Trial {
