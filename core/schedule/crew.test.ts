@@ -329,6 +329,18 @@ describe('mending a plan', () => {
     expect(plan.placed.b!.startMin).toBe(9.5 * HOUR);
   });
 
+  it('a unit that is being worked on stays in its bay, and others come after it', () => {
+    const people = ['ann', 'bo'].map((id) => ({ id, skills: [], works: week(5) }));
+    const jobs = [job('A', { bayIds: ['1', '2'] }), job('B', { bayIds: ['1', '2'], dueMin: 10 * HOUR })];
+    const tasks = [task({ id: 'a1', minutes: 120 }), task({ id: 'a2', after: ['a1'] }), task({ id: 'b', jobId: 'B' })];
+    const a1 = { startMin: 8 * HOUR, endMin: 10 * HOUR, personIds: ['ann'] };
+    const question = { nowMin: 9 * HOUR, people, jobs, tasks };
+    const { plan } = planCrew(question, LIMITS, { placed: { a1 }, bays: { A: '2' } });
+    expect(plan.placed.a1).toEqual(a1);
+    expect(plan.bays.A).toBe('2');
+    expect(brokenRules(question, plan, { a1 })).toEqual([]);
+  });
+
   it('one late part moves that step and what waits for it, not the week', () => {
     const works = week(5);
     const people = ['ann', 'bo'].map((id) => ({ id, skills: [], works }));

@@ -38,8 +38,8 @@ export const movedBetween = (old: CrewPlan['placed'], now: CrewPlan['placed']): 
   Object.keys(old).filter((id) => isMoved(old[id], now[id]));
 
 /**
- * `old` is the plan as it stands; what is under way by it goes on as it is. Tasks in `held` were put where they are by hand and do not move, even when they are in
- * the way; what is wrong with them is said by faultsOf.
+ * `old` is the plan as it stands; what is under way by it goes on as it is. Tasks in `held` were put where they are by
+ * hand and do not move, even when they are in the way; what is wrong with them is said by faultsOf.
  */
 export function repairPlan(
   question: CrewQuestion,
@@ -59,9 +59,7 @@ export function repairPlan(
   // Only what would be late is worth another week to everybody.
   const late = Math.min(...candidates.map((plan) => lateMinutes(question, plan)));
   if (late > lateMinutes(question, { ...was, unplaced: {} })) {
-    const begun = underWay(question, before);
-    const kept = Object.fromEntries(Object.entries(before).filter(([id]) => held.has(id) || begun.has(id)));
-    candidates.push(planCrew(question, limits, kept).plan);
+    candidates.push(planCrew(question, limits, keptOf(question, was, held)).plan);
   }
   const priced = candidates.map((plan) => {
     const movedIds = movedBetween(before, plan.placed);
@@ -71,6 +69,16 @@ export function repairPlan(
   });
   const best = priced.reduce((least, each) => (each.cost < least.cost ? each : least));
   return { ...answerOf(question, best.plan), movedIds: best.movedIds };
+}
+
+/** What a new plan leaves where it is: what was put there by hand, and what is under way. */
+export function keptOf(
+  question: CrewQuestion,
+  { placed, bays }: Pick<CrewPlan, 'placed' | 'bays'>,
+  held: ReadonlySet<string>,
+): Pick<CrewPlan, 'placed' | 'bays'> {
+  const begun = underWay(question, placed);
+  return { placed: Object.fromEntries(Object.entries(placed).filter(([id]) => held.has(id) || begun.has(id))), bays };
 }
 
 /** What is under way ends when its minutes are over, however long it was thought to take when it was planned. */
@@ -93,7 +101,7 @@ function baysOf(question: CrewQuestion, old: Pick<CrewPlan, 'bays'>): Record<str
   return Object.fromEntries(
     question.jobs.flatMap((job, at) => {
       const was = old.bays[job.id];
-      const bay = was && job.bayIds.includes(was) ? was : fresh.bays[at];
+      const bay = job.inBayId ?? (was && job.bayIds.includes(was) ? was : fresh.bays[at]);
       return bay ? [[job.id, bay] as const] : [];
     }),
   );

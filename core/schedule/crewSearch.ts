@@ -119,17 +119,32 @@ export function firstChoice(question: CrewQuestion): Choice {
   return { order, jobOrder, bays, ...NOTHING_FIXED };
 }
 
-/** Plans a crew's work. `kept` are tasks that stay where they are, by id. */
+/** A unit of which something stays where it is stays in its bay; one that is being worked on stands there already. */
+function withKeptBays(question: CrewQuestion, { placed, bays }: Pick<CrewPlan, 'placed' | 'bays'>): CrewQuestion {
+  const jobs = question.jobs.map((job) => {
+    const own = question.tasks.filter((task) => task.jobId === job.id && task.inBay && placed[task.id]);
+    const bay = bays[job.id];
+    if (own.length === 0 || !bay || !job.bayIds.includes(bay)) return job;
+    const isBegun = own.some((task) => placed[task.id]!.startMin < question.nowMin);
+    return { ...job, bayIds: [bay], inBayId: isBegun ? bay : job.inBayId };
+  });
+  return { ...question, jobs };
+}
+
+/** Plans a crew's work. `kept` are tasks that stay where they are, with the bays of their jobs. */
 export function planCrew(
-  question: CrewQuestion,
+  asked: CrewQuestion,
   limits: Partial<CrewLimits> = {},
-  kept: CrewPlan['placed'] = {},
+  kept: Pick<CrewPlan, 'placed' | 'bays'> = { placed: {}, bays: {} },
 ): CrewAnswer {
+  const question = withKeptBays(asked, kept);
   const { rounds, timeLimitMs, now = () => performance.now(), seed = 7 } = { ...USUAL, ...limits };
   const random = xorshift(seed);
   const below = (count: number) => Math.floor(random() * count);
   const generator = new Generator(question);
-  const fixed = new Map(question.tasks.flatMap((task, at) => (kept[task.id] ? [[at, kept[task.id]!] as const] : [])));
+  const fixed = new Map(
+    question.tasks.flatMap((task, at) => (kept.placed[task.id] ? [[at, kept.placed[task.id]!] as const] : [])),
+  );
   let current: Choice = { ...firstChoice(question), fixed };
   let plan = generator.run(current);
   let cost = costOf(question, plan);

@@ -161,6 +161,12 @@ describe('the board', () => {
     expect(planned.sort()).toEqual(Object.keys(shop.plan.steps).sort());
     expect(board.faults).toEqual([]);
   });
+  it('a unit that was begun stands in the bay that it was planned for; one that was not may go anywhere it fits', () => {
+    const jobs = crewQuestion(work).jobs;
+    const inBay = (tag: string) => jobs.find((job) => job.id === unit(tag).id)!.inBayId;
+    expect(inBay('SR-11')).toBe(shop.plan.bays[unit('SR-11').id]);
+    expect(inBay('SR-16')).toBeNull();
+  });
   it('a late part is told with the hours that it costs, and moves only once the week is mended', () => {
     const order = Object.values(shop.orders).find((each) => each.unitId === unit('SR-18').id)!;
     const dueIn = timeOf(minutesOf(order.dueIn) + 3 * DAY_MIN);

@@ -32,6 +32,14 @@ export const fitsBay = (unit: Pick<ShopUnit, 'size'>, bay: Bay): boolean =>
   unit.size.widthMm + 2 * ROOM_MM.round <= bay.widthMm &&
   (bay.heightMm === null || unit.size.heightMm + ROOM_MM.above <= bay.heightMm);
 
+/** A unit that was begun stands in the bay that it was planned for until it is done, said or not. */
+function standsIn(shop: Shop, unit: ShopUnit): string | null {
+  const inBay = unit.steps.filter((step) => step.inBay);
+  const isBegun = inBay.some((step) => step.done) && inBay.some((step) => !step.done);
+  const bayId = shop.plan.bays[unit.id];
+  return isBegun && bayId && shop.bays[bayId] ? bayId : null;
+}
+
 export interface ShopWork {
   shop: Shop;
   units: readonly ShopUnit[];
@@ -60,7 +68,7 @@ export function crewQuestion({ shop, units, learned, nowMin }: ShopWork): CrewQu
       bayIds: Object.values(shop.bays)
         .filter((bay) => fitsBay(unit, bay))
         .map((bay) => bay.id),
-      inBayId: job.inBayId,
+      inBayId: job.inBayId ?? standsIn(shop, unit),
       windows:
         job.windows.length === 0
           ? null

@@ -4,19 +4,17 @@ import {
   type CrewAnswer,
   type CrewPlan,
   type CrewQuestion,
+  keptOf,
   movedBetween,
   planCrew,
   type Repair,
   repairPlan,
-  underWay,
 } from '../../core/schedule/index.ts';
 
 const worker = {
   /** The whole week made anew; what was put somewhere by hand, and what is under way, stays. */
   plan(question: CrewQuestion, old: Pick<CrewPlan, 'placed' | 'bays'>, held: ReadonlySet<string>): Repair {
-    const begun = underWay(question, old.placed);
-    const kept = Object.fromEntries(Object.entries(old.placed).filter(([id]) => held.has(id) || begun.has(id)));
-    const answer: CrewAnswer = planCrew(question, {}, kept);
+    const answer: CrewAnswer = planCrew(question, {}, keptOf(question, old, held));
     return { ...answer, movedIds: movedBetween(old.placed, answer.plan.placed) };
   },
   repair: (question: CrewQuestion, old: Pick<CrewPlan, 'placed' | 'bays'>, held: ReadonlySet<string>): Repair =>
