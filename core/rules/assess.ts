@@ -2,9 +2,9 @@
  * Everything that is derived from a build: its feeds with figures, and its findings. Pure; nothing of this is stored.
  */
 import { type Body, keptBody } from '../body/index.ts';
-import type { Build } from '../build/index.ts';
+import type { Build, Lamp } from '../build/index.ts';
 import { type AssessedFeed, deriveFeeds, isMain, keptFigures } from '../feed/index.ts';
-import type { CheckContext, Finding, FindingRule, Severity } from './finding.ts';
+import type { CheckContext, Finding, FindingRule, Hit, Severity } from './finding.ts';
 import { FLASH_RULES } from './flashRules.ts';
 import { JOIN_RULES, WORK_RULES } from './joinRules.ts';
 import { MOUNT_RULES } from './mountRules.ts';
@@ -92,9 +92,15 @@ export function assess(build: Build, body: Body = bodyOf(build)): Assessment {
 
 const bySeverity = (findings: Finding[]): Finding[] => findings.sort((a, b) => RANK[a.severity] - RANK[b.severity]);
 
-function findingsOf(rules: readonly FindingRule[], context: CheckContext): Finding[] {
-  return rules.flatMap((rule) =>
-    rule.check(context).map((hit): Finding => {
+function findingsOf(
+  rules: readonly FindingRule[],
+  context: CheckContext,
+  kept: Map<FindingRule, Hit[]> = new Map(),
+): Finding[] {
+  return rules.flatMap((rule) => {
+    const hits = kept.get(rule) ?? rule.check(context);
+    if (rule.isPlaceless) kept.set(rule, hits);
+    return hits.map((hit): Finding => {
       const place = { lampIds: hit.lampIds ?? [], feedIds: hit.feedIds ?? [], slotIds: hit.slotIds ?? [] };
       return {
         id: [rule.code, ...place.feedIds, ...place.slotIds, ...place.lampIds, hit.message].join(' '),
@@ -106,13 +112,41 @@ function findingsOf(rules: readonly FindingRule[], context: CheckContext): Findi
         waysOut: hit.waysOut ?? [],
         source: rule.source,
       };
-    }),
+    });
+  });
+}
+
+/** Hits of rules that ask nothing of places, with the build that they were found for, by its circuit. */
+const placeless = new WeakMap<Build['elements'], { build: Build; hits: Map<FindingRule, Hit[]> }>();
+
+/** The same lamps in all but where they sit. */
+function onlyMoved(was: Build['lamps'], now: Build['lamps']): boolean {
+  const ids = Object.keys(now);
+  return (
+    ids.length === Object.keys(was).length &&
+    ids.every((id) => {
+      const [lamp, other] = [now[id]!, was[id]];
+      if (lamp === other) return true;
+      const keys = Object.keys(lamp) as (keyof Lamp)[];
+      return other !== undefined && keys.every((key) => key === 'position' || lamp[key] === other[key]);
+    })
   );
+}
+
+/** What is kept of rules that ask nothing of places; emptied by any change that is more than a move. */
+function placelessHits(build: Build): Map<FindingRule, Hit[]> {
+  const known = placeless.get(build.elements);
+  const alike = (part: keyof Build) => part === 'lamps' || OF_NO_MATTER.has(part) || known?.build[part] === build[part];
+  const isKept =
+    known && (Object.keys(build) as (keyof Build)[]).every(alike) && onlyMoved(known.build.lamps, build.lamps);
+  const hits = isKept ? known.hits : new Map<FindingRule, Hit[]>();
+  placeless.set(build.elements, { build, hits });
+  return hits;
 }
 
 function assessPlan(build: Build, body: Body): Assessment {
   const feeds = deriveFeeds(build)
     .filter((feed) => !isMain(feed))
     .map((feed) => ({ feed, figures: keptFigures(build, feed) }));
-  return { body, feeds, findings: bySeverity(findingsOf(PLAN_RULES, { build, body, feeds })) };
+  return { body, feeds, findings: bySeverity(findingsOf(PLAN_RULES, { build, body, feeds }, placelessHits(build))) };
 }

@@ -46,5 +46,7 @@ export interface FindingRule {
   reason: string;
   wayOut: string;
   source: string;
+  /** Asks nothing of where lamps sit: its hits stand while lamps only move. */
+  isPlaceless?: true;
   check(context: CheckContext): Hit[];
 }

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { countingIds, testTruck } from '../../demo/testUnit.ts';
+import { applied, countingIds, testTruck } from '../../demo/testUnit.ts';
 import type { FeedGiven, UnitBuilder } from '../../demo/unitBuilder.ts';
+import { demoUnits } from '../../demo/world.ts';
 import { applyToUnit } from '../body/index.ts';
-import type { Build, OperationDraft } from '../build/index.ts';
+import type { Build, Lamp, OperationDraft } from '../build/index.ts';
 import { currentTrace, showsFor } from '../flash/index.ts';
 import { assess, FINDING_RULES, type Finding } from './index.ts';
 
@@ -17,9 +18,9 @@ function takeWayOut(build: Build, finding: Finding, label?: string): Build {
   if (!way)
     throw new Error(`no way out "${label ?? 'first'}" in ${finding.waysOut.map((each) => each.label).join(', ')}`);
   return way.operations.reduce((current, draft) => {
-    const applied = applyToUnit(current, { ...draft, id: newId() }, { by: 'test', at: '2026-01-05T10:00:00.000Z' });
-    if (!applied.ok) throw new Error(applied.reason.message);
-    return applied.value.build;
+    const result = applyToUnit(current, { ...draft, id: newId() }, { by: 'test', at: '2026-01-05T10:00:00.000Z' });
+    if (!result.ok) throw new Error(result.reason.message);
+    return result.value.build;
   }, build);
 }
 
@@ -371,6 +372,38 @@ describe('flash', () => {
     expect(findings).toHaveLength(2);
     expect(found(takeWayOut(build, findings[0]!), 'M41')).toHaveLength(1);
   });
+});
+
+describe('what is kept between edits', () => {
+  const units = demoUnits(new Date('2026-01-20T12:00:00Z'), countingIds()).filter(
+    (build) => Object.keys(build.lamps).length > 1,
+  );
+  // The copy shares nothing with what was judged before, so all of it is worked out anew.
+  const anew = (build: Build) => assess(structuredClone(build)).findings;
+
+  it.each(units.map((build) => [build.unit.tag, build] as const))(
+    '%s: the same as if nothing was kept',
+    (_tag, build) => {
+      let current = build;
+      assess(current);
+      const [first, second] = Object.values(build.lamps) as [Lamp, Lamp];
+      const moves = [25, -40, 300].map((byMm): OperationDraft => {
+        const position = { ...first.position, xMm: first.position.xMm + byMm };
+        return { kind: 'moveLamps', moves: [{ lampId: first.id, position, face: first.face }] };
+      });
+      const [fuse] = Object.values(build.elements).filter((element) => element.kind === 'fuse');
+      const edits: OperationDraft[] = [
+        ...moves,
+        ...(fuse ? [{ kind: 'editFuse' as const, elementId: fuse.id, changes: { ratingA: 3 } }] : []),
+        { kind: 'moveLamps', moves: [{ lampId: second.id, position: first.position, face: first.face }] },
+        { kind: 'removeLamps', lampIds: [first.id] },
+      ];
+      for (const edit of edits) {
+        current = applied(current, [edit]);
+        expect(assess(current).findings).toEqual(anew(current));
+      }
+    },
+  );
 });
 
 describe('docs/findings.md', () => {

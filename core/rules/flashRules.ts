@@ -371,6 +371,7 @@ export const FLASH_RULES: readonly FindingRule[] = [
     reason: 'Short pulses carry little light to the eye, however bright they are.',
     wayOut: 'Full level, or a pattern with more light',
     source: 'Blondel and Rey (1912), a = 0.2 s; 300 cd by day is common practice, no source',
+    isPlaceless: true,
     check: tooDim,
   },
   {

@@ -387,6 +387,7 @@ export const JOIN_RULES: readonly FindingRule[] = [
     reason: 'A lit switch has three terminals that look alike and do not do the same.',
     wayOut: 'Change the two about',
     source: "The switch's terminal map; common practice, no source",
+    isPlaceless: true,
     check: mixedTerminals,
   },
 ];

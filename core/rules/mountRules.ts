@@ -225,10 +225,12 @@ const overlapOf = (a: readonly [number, number], b: readonly [number, number]): 
 
 const TOUCH_MM = 1;
 
+const boxOf = lampMemo((_body, lamp, model) => housingOf(lamp, model));
+
 function housingsMeet({ build, body }: CheckContext): Hit[] {
   const boxes = Object.values(build.lamps).flatMap((lamp) => {
     const model = build.models[lamp.modelKey];
-    return model ? [{ lamp, box: housingOf(lamp, model) }] : [];
+    return model ? [{ lamp, box: boxOf(body, lamp, model) }] : [];
   });
   return boxes.flatMap(({ lamp, box }, index) =>
     boxes.slice(index + 1).flatMap(({ lamp: other, box: otherBox }): Hit[] => {
@@ -371,15 +373,23 @@ function edgeDistance(part: BodyPart, view: View, a: number, b: number): number 
   return contains(outline, a, b) ? least : -least;
 }
 
+/** The hole of a lamp that lacks most skin beside it; null when all have enough. */
+const shortOfSkin = lampMemo((body, lamp, model): { hole: PlacedHole; missingMm: number } | null => {
+  const part = carrierOf(body, lamp, model);
+  if (!part) return null;
+  const view = viewOfFace[lamp.face];
+  const short = holesOf(body, lamp, model)
+    .map((hole) => ({ hole, missingMm: wantedEdgeMm(hole.diameterMm) - edgeDistance(part, view, hole.a, hole.b) }))
+    .filter(({ hole, missingMm }) => hole.purpose !== 'corner' && missingMm > 0.5)
+    .sort((a, b) => b.missingMm - a.missingMm);
+  return short[0] ?? null;
+});
+
 function nearEdge(context: CheckContext): Hit[] {
   return held(context).flatMap(({ lamp, model, part }): Hit[] => {
-    if (!part) return [];
+    const short = shortOfSkin(context.body, lamp, model);
+    if (!part || !short) return [];
     const view = viewOfFace[lamp.face];
-    const short = holesOf(context.body, lamp, model)
-      .map((hole) => ({ hole, missingMm: wantedEdgeMm(hole.diameterMm) - edgeDistance(part, view, hole.a, hole.b) }))
-      .filter(({ hole, missingMm }) => hole.purpose !== 'corner' && missingMm > 0.5)
-      .sort((a, b) => b.missingMm - a.missingMm)[0];
-    if (!short) return [];
     const wantedMm = wantedEdgeMm(short.hole.diameterMm);
     const byMm = Math.ceil(short.missingMm) + 1;
     const { widthMm, heightMm } = baseOf(lamp, model);

@@ -333,6 +333,7 @@ export const WIRING_RULES: readonly FindingRule[] = [
     reason: 'A terminal that is forced over thick wire backs out of its cavity.',
     wayOut: 'Use a thinner wire that the fuse still protects, or a larger fitting',
     source: 'Common practice, no source',
+    isPlaceless: true,
     check: tooThick,
   },
   {
@@ -378,6 +379,7 @@ export const WIRING_RULES: readonly FindingRule[] = [
     reason: 'Lamps that flash together draw together: the average hides what opens the fuse.',
     wayOut: 'Fit a larger fuse where the wire allows it, or let the lamps answer each other',
     source: 'ISO 8820-3 time gates, from memory',
+    isPlaceless: true,
     check: peaks,
   },
 ];
