@@ -4,6 +4,7 @@ import dayjs from 'dayjs';
 import { type ReactNode, useState } from 'react';
 import { type Bay, fitsBay, type Worker } from '../../core/shop/index.ts';
 import { SKILL_NAMES, type Skill } from '../../core/steps/index.ts';
+import { formatLength } from '../../core/units/index.ts';
 import { newId } from '../app/ids.ts';
 import { useApp } from '../app/store.ts';
 import { LengthInput } from '../unit/LengthInput.tsx';
@@ -41,28 +42,28 @@ export function CrewView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
       <header className="week-bar">
         <h1>Crew and bays</h1>
         {tabs}
-        <span className="rates">
-          <span className="muted">An hour</span>
-          <InputNumber
-            aria-label="Marks an hour"
-            suffix="marks"
-            min={0}
-            max={1000}
-            disabled={!mayPlan}
-            value={rates.hourMarks}
-            onChange={(value) => act({ kind: 'setRates', rates: { ...rates, hourMarks: value ?? 0 } })}
-          />
-          <span className="muted">Mark-up</span>
-          <InputNumber
-            aria-label="Mark-up"
-            suffix="%"
-            min={0}
-            max={300}
-            disabled={!mayPlan}
-            value={Math.round(rates.markUpShare * 100)}
-            onChange={(value) => act({ kind: 'setRates', rates: { ...rates, markUpShare: (value ?? 0) / 100 } })}
-          />
-        </span>
+        {mayPlan && (
+          <span className="rates">
+            <span className="muted">An hour</span>
+            <InputNumber
+              aria-label="Marks an hour"
+              suffix="marks"
+              min={0}
+              max={1000}
+              value={rates.hourMarks}
+              onChange={(value) => act({ kind: 'setRates', rates: { ...rates, hourMarks: value ?? 0 } })}
+            />
+            <span className="muted">Mark-up</span>
+            <InputNumber
+              aria-label="Mark-up"
+              suffix="%"
+              min={0}
+              max={300}
+              value={Math.round(rates.markUpShare * 100)}
+              onChange={(value) => act({ kind: 'setRates', rates: { ...rates, markUpShare: (value ?? 0) / 100 } })}
+            />
+          </span>
+        )}
       </header>
       <div className="crew-scroll">
         <section aria-label="People">
@@ -74,9 +75,13 @@ export function CrewView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
               </Button>
             )}
           </header>
-          {Object.values(workers).map((worker) => (
-            <WorkerRow key={worker.id} worker={worker} shop={shop} />
-          ))}
+          {Object.values(workers).map((worker) =>
+            mayPlan ? (
+              <WorkerRow key={worker.id} worker={worker} shop={shop} />
+            ) : (
+              <WorkerToRead key={worker.id} worker={worker} />
+            ),
+          )}
         </section>
         <section aria-label="Bays">
           <header className="paper-head">
@@ -87,9 +92,9 @@ export function CrewView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
               </Button>
             )}
           </header>
-          {Object.values(bays).map((bay) => (
-            <BayRow key={bay.id} bay={bay} shop={shop} />
-          ))}
+          {Object.values(bays).map((bay) =>
+            mayPlan ? <BayRow key={bay.id} bay={bay} shop={shop} /> : <BayToRead key={bay.id} bay={bay} />,
+          )}
         </section>
       </div>
     </div>
@@ -101,20 +106,65 @@ const hoursOf = (week: Worker['week']) =>
     .flat()
     .reduce((sum, { from, to }) => sum + dayjs(`2000-01-01T${to}`).diff(`2000-01-01T${from}`, 'minute') / 60, 0);
 
+const hoursWords = (day: Worker['week'][number]) => day.map(({ from, to }) => `${from}-${to}`).join(', ');
+const daysWords = ({ from, to, why }: Worker['away'][number]) =>
+  `${dayjs(from).format('D MMM')}${to === from ? '' : ` to ${dayjs(to).format('D MMM')}`}${why && `, ${why}`}`;
+
+function Initial({ worker }: { worker: Worker }) {
+  return (
+    <span className="initial" style={{ background: worker.colour }} aria-hidden>
+      {worker.name[0]}
+    </span>
+  );
+}
+
+/** For whoever may look and not change. */
+function WorkerToRead({ worker }: { worker: Worker }) {
+  return (
+    <article className="worker to-read" aria-label={worker.name}>
+      <div className="worker-head">
+        <Initial worker={worker} />
+        <b>{worker.name}</b>
+        <span>{worker.skills.map((skill) => SKILL_NAMES[skill]).join(', ') || 'helps'}</span>
+        <span className="mono">{hoursOf(worker.week).toFixed(1)} h a week</span>
+      </div>
+      <div className="worker-week">
+        {worker.week.map((day, at) => (
+          <div key={DAYS[at]} className="day-hours">
+            <span>{DAYS[at]}</span>
+            {hoursWords(day) || 'free'}
+          </div>
+        ))}
+      </div>
+      {worker.away.length > 0 && <p className="worker-away muted">Away {worker.away.map(daysWords).join('; ')}</p>}
+    </article>
+  );
+}
+
+function BayToRead({ bay }: { bay: Bay }) {
+  const unit = useApp((state) => state.preferences.length);
+  const size = [bay.lengthMm, bay.widthMm].map((mm) => formatLength(mm, unit)).join(' × ');
+  return (
+    <article className="bay-fields to-read" aria-label={bay.name}>
+      <b>{bay.name}</b>
+      <span>
+        {size}, {bay.heightMm === null ? 'under the sky' : `${formatLength(bay.heightMm, unit)} high`}
+      </span>
+    </article>
+  );
+}
+
 function WorkerRow({ worker, shop }: { worker: Worker; shop: ShopUse }) {
-  const { mayPlan, act } = shop;
+  const { act } = shop;
   const put = (changes: Partial<Worker>) => act({ kind: 'putWorker', worker: { ...worker, ...changes } });
   return (
     <article className="worker" aria-label={worker.name}>
       <div className="worker-head">
-        <span className="initial" style={{ background: worker.colour }} aria-hidden>
-          {worker.name[0]}
-        </span>
+        <Initial worker={worker} />
         <Input
           key={worker.name}
           aria-label="Name"
           defaultValue={worker.name}
-          disabled={!mayPlan}
           maxLength={80}
           onBlur={(event) => {
             const name = event.target.value.trim();
@@ -125,23 +175,20 @@ function WorkerRow({ worker, shop }: { worker: Worker; shop: ShopUse }) {
           aria-label={`Skills of ${worker.name}`}
           mode="multiple"
           placeholder="helps"
-          disabled={!mayPlan}
           value={worker.skills}
           options={SKILLS}
           onChange={(skills) => put({ skills })}
         />
         <span className="mono">{hoursOf(worker.week).toFixed(1)} h a week</span>
-        {mayPlan && (
-          <Popconfirm
-            title={`Take ${worker.name} out?`}
-            description="What is planned for them goes off the plan."
-            okText="Take out"
-            cancelText="Keep"
-            onConfirm={() => act({ kind: 'dropWorker', workerId: worker.id })}
-          >
-            <Button type="text">Take out</Button>
-          </Popconfirm>
-        )}
+        <Popconfirm
+          title={`Take ${worker.name} out?`}
+          description="What is planned for them goes off the plan."
+          okText="Take out"
+          cancelText="Keep"
+          onConfirm={() => act({ kind: 'dropWorker', workerId: worker.id })}
+        >
+          <Button type="text">Take out</Button>
+        </Popconfirm>
       </div>
       <div className="worker-week">
         {worker.week.map((day, at) => (
@@ -150,42 +197,35 @@ function WorkerRow({ worker, shop }: { worker: Worker; shop: ShopUse }) {
             name={`${DAYS[at]}, ${worker.name}`}
             label={DAYS[at]!}
             day={day}
-            disabled={!mayPlan}
             onChange={(hours) => put({ week: worker.week.with(at, hours) })}
           />
         ))}
       </div>
       <div className="worker-away">
         <span className="muted">Away</span>
-        {worker.away.map(({ from, to, why }, at) => (
-          <span key={`${from} ${to}`} className="chip">
-            {dayjs(from).format('D MMM')}
-            {to !== from && ` to ${dayjs(to).format('D MMM')}`}
-            {why && `, ${why}`}
-            {mayPlan && (
-              <button
-                type="button"
-                aria-label={`Not away ${from}`}
-                onClick={() => put({ away: worker.away.toSpliced(at, 1) })}
-              >
-                ×
-              </button>
-            )}
+        {worker.away.map((stretch, at) => (
+          <span key={`${stretch.from} ${stretch.to}`} className="chip">
+            {daysWords(stretch)}
+            <button
+              type="button"
+              aria-label={`Not away ${stretch.from}`}
+              onClick={() => put({ away: worker.away.toSpliced(at, 1) })}
+            >
+              ×
+            </button>
           </span>
         ))}
-        {mayPlan && (
-          <DatePicker.RangePicker
-            size="small"
-            aria-label={`Days that ${worker.name} is away`}
-            format="D MMM"
-            value={null}
-            onChange={(days) => {
-              if (!days?.[0] || !days[1]) return;
-              const stretch = { from: days[0].format('YYYY-MM-DD'), to: days[1].format('YYYY-MM-DD'), why: '' };
-              void put({ away: [...worker.away, stretch].sort((a, b) => a.from.localeCompare(b.from)) });
-            }}
-          />
-        )}
+        <DatePicker.RangePicker
+          size="small"
+          aria-label={`Days that ${worker.name} is away`}
+          format="D MMM"
+          value={null}
+          onChange={(days) => {
+            if (!days?.[0] || !days[1]) return;
+            const stretch = { from: days[0].format('YYYY-MM-DD'), to: days[1].format('YYYY-MM-DD'), why: '' };
+            void put({ away: [...worker.away, stretch].sort((a, b) => a.from.localeCompare(b.from)) });
+          }}
+        />
       </div>
     </article>
   );
@@ -196,16 +236,14 @@ function DayHours({
   name,
   label,
   day,
-  disabled,
   onChange,
 }: {
   name: string;
   label: string;
   day: Worker['week'][number];
-  disabled: boolean;
   onChange(day: Worker['week'][number]): void;
 }) {
-  const written = day.map(({ from, to }) => `${from}-${to}`).join(', ');
+  const written = hoursWords(day);
   const [wrong, setWrong] = useState(false);
   const read = (text: string) => {
     const parts = text
@@ -229,7 +267,6 @@ function DayHours({
         aria-label={name}
         status={wrong ? 'error' : ''}
         placeholder="free"
-        disabled={disabled}
         defaultValue={written}
         title="07:30-12:00, 12:30-16:30"
         onBlur={(event) => {
@@ -244,7 +281,7 @@ function DayHours({
 }
 
 function BayRow({ bay, shop }: { bay: Bay; shop: ShopUse }) {
-  const { mayPlan, act, data } = shop;
+  const { act, data } = shop;
   const put = (changes: Partial<Bay>) => act({ kind: 'putBay', bay: { ...bay, ...changes } });
   const unit = useApp((state) => state.preferences.length);
   const open = data.units.filter((unit) => unit.steps.some((step) => step.done === null));
@@ -255,7 +292,6 @@ function BayRow({ bay, shop }: { bay: Bay; shop: ShopUse }) {
         key={bay.name}
         aria-label="Name of the bay"
         defaultValue={bay.name}
-        disabled={!mayPlan}
         maxLength={20}
         onBlur={(event) => {
           const name = event.target.value.trim();
@@ -268,7 +304,6 @@ function BayRow({ bay, shop }: { bay: Bay; shop: ShopUse }) {
           unit={unit}
           label={`Length of ${bay.name}`}
           valueMm={bay.lengthMm}
-          disabled={!mayPlan}
           onCommit={(lengthMm) => put({ lengthMm: Math.round(lengthMm) })}
         />
       </span>
@@ -278,7 +313,6 @@ function BayRow({ bay, shop }: { bay: Bay; shop: ShopUse }) {
           unit={unit}
           label={`Width of ${bay.name}`}
           valueMm={bay.widthMm}
-          disabled={!mayPlan}
           onCommit={(widthMm) => put({ widthMm: Math.round(widthMm) })}
         />
       </span>
@@ -286,7 +320,6 @@ function BayRow({ bay, shop }: { bay: Bay; shop: ShopUse }) {
         <Switch
           size="small"
           aria-label={`${bay.name} has a roof`}
-          disabled={!mayPlan}
           checked={bay.heightMm !== null}
           onChange={(roofed) => put({ heightMm: roofed ? 4500 : null })}
         />
@@ -296,7 +329,6 @@ function BayRow({ bay, shop }: { bay: Bay; shop: ShopUse }) {
             unit={unit}
             label={`Height of ${bay.name}`}
             valueMm={bay.heightMm}
-            disabled={!mayPlan}
             onCommit={(heightMm) => put({ heightMm: Math.round(heightMm) })}
           />
         )}
@@ -304,16 +336,14 @@ function BayRow({ bay, shop }: { bay: Bay; shop: ShopUse }) {
       <span className="muted">
         {tooBig.length === 0 ? 'every unit on the board fits' : `too small for ${tooBig.join(', ')}`}
       </span>
-      {mayPlan && (
-        <Popconfirm
-          title={`Take ${bay.name} out?`}
-          okText="Take out"
-          cancelText="Keep"
-          onConfirm={() => act({ kind: 'dropBay', bayId: bay.id })}
-        >
-          <Button type="text">Take out</Button>
-        </Popconfirm>
-      )}
+      <Popconfirm
+        title={`Take ${bay.name} out?`}
+        okText="Take out"
+        cancelText="Keep"
+        onConfirm={() => act({ kind: 'dropBay', bayId: bay.id })}
+      >
+        <Button type="text">Take out</Button>
+      </Popconfirm>
     </article>
   );
 }

@@ -1,12 +1,13 @@
 import { Button, DatePicker, InputNumber, Popconfirm, Segmented, Select } from 'antd';
 import dayjs, { type Dayjs } from 'dayjs';
 import { useState } from 'react';
-import { type Job, WINDOW_KINDS } from '../../core/shop/index.ts';
+import { type Job, minutesOf, WINDOW_KINDS } from '../../core/shop/index.ts';
 import { useUnitsQuery } from '../app/api.ts';
 import type { ShopUse } from './useShop.ts';
 
+const SHOWN_WINDOWS = 5;
 const SHOP_TIME = 'YYYY-MM-DDTHH:mm';
-const WINDOW_WORDS: Record<Job['windowKind'], string> = { tide: 'tide', shift: 'shift', owner: "owner's word" };
+const WINDOW_WORDS: Record<Job['windowKind'], string> = { tide: 'tide', shift: 'shift', owner: 'owner' };
 
 /** When a unit is due, how it presses, what was promised, and when it is here. */
 export function JobFields({ shop, unitId }: { shop: ShopUse; unitId: string }) {
@@ -15,6 +16,7 @@ export function JobFields({ shop, unitId }: { shop: ShopUse; unitId: string }) {
   if (!job) return null;
   const put = (changes: Partial<Job>) => shop.act({ kind: 'putJob', job: { ...job, ...changes } });
   const bays = Object.values(shop.data.shop.bays);
+  const coming = job.windows.filter((window) => minutesOf(window.to) > shop.work.nowMin);
   return (
     <div className="job-fields">
       <div className="field-row">
@@ -64,40 +66,42 @@ export function JobFields({ shop, unitId }: { shop: ShopUse; unitId: string }) {
           onChange={(bayId) => put({ inBayId: bayId ?? null })}
         />
       </div>
-      <fieldset>
-        <legend>
-          Here {job.windows.length === 0 ? 'all the time' : `${job.windows.length} times, by`}{' '}
-          {job.windows.length > 0 && (
-            <Select
+      <div className="field-row">
+        <span>Here</span>
+        {job.windows.length === 0 ? (
+          'all the time'
+        ) : (
+          <Select
+            aria-label="What it comes and goes with"
+            value={job.windowKind}
+            options={WINDOW_KINDS.map((kind) => ({ value: kind, label: `with the ${WINDOW_WORDS[kind]}` }))}
+            onChange={(windowKind) => put({ windowKind })}
+          />
+        )}
+      </div>
+      <ul className="windows">
+        {coming.slice(0, SHOWN_WINDOWS).map((window) => (
+          <li key={window.from}>
+            <span className="mono">
+              {dayjs(window.from).format('ddd D MMM HH:mm')} to {dayjs(window.to).format('ddd HH:mm')}
+            </span>
+            <Button
+              type="text"
               size="small"
-              aria-label="What it comes and goes with"
-              value={job.windowKind}
-              options={WINDOW_KINDS.map((kind) => ({ value: kind, label: WINDOW_WORDS[kind] }))}
-              onChange={(windowKind) => put({ windowKind })}
-            />
-          )}
-        </legend>
-        <ul className="windows">
-          {job.windows.slice(0, 6).map(({ from, to }, at) => (
-            <li key={from}>
-              <span className="mono">
-                {dayjs(from).format('ddd D MMM HH:mm')} to {dayjs(to).format('ddd HH:mm')}
-              </span>
-              <Button
-                type="text"
-                size="small"
-                aria-label={`Take out ${from}`}
-                onClick={() => put({ windows: job.windows.toSpliced(at, 1) })}
-              >
-                ×
-              </Button>
-            </li>
-          ))}
-          {job.windows.length > 6 && <li className="muted">and {job.windows.length - 6} more</li>}
-        </ul>
+              aria-label={`Take out ${window.from}`}
+              onClick={() => put({ windows: job.windows.filter((each) => each !== window) })}
+            >
+              ×
+            </Button>
+          </li>
+        ))}
+        {coming.length > SHOWN_WINDOWS && <li className="muted">and {coming.length - SHOWN_WINDOWS} more</li>}
+      </ul>
+      <div className="window-add">
         <DatePicker.RangePicker
           size="small"
           aria-label="Here from and to"
+          placeholder={['here from', 'to']}
           showTime={{ format: 'HH:mm', minuteStep: 15 }}
           format="D MMM HH:mm"
           value={span}
@@ -114,7 +118,7 @@ export function JobFields({ shop, unitId }: { shop: ShopUse; unitId: string }) {
         >
           Add
         </Button>
-      </fieldset>
+      </div>
       <Popconfirm
         title="Take the unit off the board?"
         description="Its place in the plan is lost; its build and its steps stay as they are."
