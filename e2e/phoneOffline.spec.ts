@@ -106,3 +106,27 @@ test('the lead turns two steps about, says why, and goes back to the usual order
   await expect(steps).not.toContainText('Out of order');
   expect(await number()).toBe(usual);
 });
+
+test("one's own days can be read without a network; what was counted then is said not to have been taken", async ({
+  browser,
+}) => {
+  const context = await browser.newContext(PHONE);
+  const phone = await context.newPage();
+  await comeIn(phone, 'Tamsin');
+  await phone.goto(`${address()}/shop`);
+  await expect(phone.locator('.day-block').first()).toBeVisible();
+  const first = await phone.locator('.day-block').first().textContent();
+  await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await context.setOffline(true);
+  await phone.reload();
+  await expect(phone.locator('.day-block').first()).toHaveText(first!);
+  await phone.locator('.week-bar .ant-segmented-item', { hasText: 'Stock' }).click();
+  const count = phone.getByRole('button', { name: /^Count / }).first();
+  const was = await count.textContent();
+  const name = (await count.getAttribute('aria-label'))!.replace('Count ', '');
+  await count.click();
+  await phone.getByRole('spinbutton', { name: `Count of ${name}` }).fill('77');
+  await phone.keyboard.press('Enter');
+  await expect(phone.locator('.ant-message')).toContainText('cannot be reached');
+  await expect(phone.getByRole('button', { name: `Count ${name}` })).toHaveText(was!);
+});

@@ -22,6 +22,7 @@ import {
 import { clientId, newId } from '../app/ids.ts';
 import { watchLive } from '../app/live.ts';
 import { store, useAppDispatch } from '../app/store.ts';
+import { type OnItsWay, settled, withPending } from './onItsWay.ts';
 
 const MINUTE_MS = 60_000;
 
@@ -40,12 +41,6 @@ export function useNowMin(): number {
 
 const revisionNow = () => api.endpoints.shop.select()(store.getState()).data?.revision ?? 0;
 
-/** An operation on its way; its revision once the server has taken it. */
-interface OnItsWay {
-  operation: ShopOperation;
-  revision: number | null;
-}
-
 export interface ShopUse {
   data: ShopAnswer;
   work: ShopWork;
@@ -53,17 +48,6 @@ export interface ShopUse {
   mayHandle: boolean;
   /** Applies at once, sends, and says in one sentence what the server refused. */
   act(...drafts: ShopDraft[]): Promise<boolean>;
-}
-
-/** The server's shop with what is on its way applied on top: an answer that is older takes nothing back. */
-function withPending(answer: ShopAnswer, pending: readonly OnItsWay[]): ShopAnswer {
-  let { shop } = answer;
-  for (const { operation, revision } of pending) {
-    if (revision !== null && revision <= answer.revision) continue;
-    const applied = applyShopOperation(shop, operation);
-    if (applied.ok) shop = applied.value.document;
-  }
-  return shop === answer.shop ? answer : { ...answer, shop };
 }
 
 /** The shop's answer kept in step with its log, and a way to change it. */
@@ -124,14 +108,7 @@ export function useShop(): { shop: ShopUse | null; error: string | null } {
         void message.error(errorSentence(sent.error));
         return false;
       }
-      const outcomeOf = new Map(sent.data.outcomes.map((outcome) => [outcome.id, outcome]));
-      change((old) =>
-        old.flatMap((each) => {
-          const outcome = outcomeOf.get(each.operation.id);
-          if (!outcome) return [each];
-          return outcome.status === 'applied' ? [{ ...each, revision: outcome.revision ?? 0 }] : [];
-        }),
-      );
+      change((old) => settled(old, sent.data.outcomes));
       dispatch(api.util.invalidateTags(['shop']));
       const refused = sent.data.outcomes.find((outcome) => outcome.status === 'refused');
       if (refused?.conflict) askAgain.current(refused, drafts);
