@@ -255,14 +255,11 @@ function Box({ unit, shop }: { unit: ShopUnit; shop: ShopUse }) {
     <div className="unit-box">
       {shop.mayHandle && (
         <p className="box-buttons">
-          <Button
-            size="small"
-            type="primary"
-            disabled={more.length === 0}
-            onClick={() => shop.act({ kind: 'reserve', lines: more })}
-          >
-            Lay aside {more.length} {more.length === 1 ? 'part' : 'parts'}
-          </Button>
+          {more.length > 0 && (
+            <Button size="small" type="primary" onClick={() => shop.act({ kind: 'reserve', lines: more })}>
+              Lay aside {more.length} {more.length === 1 ? 'part' : 'parts'}
+            </Button>
+          )}
           {openLines.length > 0 && (
             <Button size="small" onClick={() => shop.act({ kind: 'release', unitId: unit.id })}>
               Put back
