@@ -222,7 +222,7 @@ describe('a plan for a crew', () => {
     expect(plan.placed.bench).toBeDefined();
   });
 
-  it('bound: the longest chain, the hours of those who can, and never more than a plan needs', () => {
+  it('bound: the longest chain, the hours of those who can, the bays, and never more than a plan needs', () => {
     const works = week(5);
     const people = [
       { id: 'ann', skills: ['wiring'], works },
@@ -235,6 +235,11 @@ describe('a plan for a crew', () => {
     expect(crewBound({ ...start, tasks: wired })).toBe(16 * HOUR);
     const loose = chain.map((each) => ({ ...each, minutes: 160, after: [] }));
     expect(crewBound({ ...start, tasks: loose })).toBe(12 * HOUR);
+    // Two units that only one bay takes stand there one after the other, however many hands there are.
+    const both = ['A', 'B'].map((id) => task({ id, jobId: id, minutes: 180 }));
+    expect(crewBound({ ...start, jobs: [job('A'), job('B')], tasks: both })).toBe(14 * HOUR);
+    const apart = [job('A'), job('B', { bayIds: ['1', '2'] })];
+    expect(crewBound({ ...start, jobs: apart, tasks: both })).toBe(11 * HOUR);
   });
 });
 

@@ -62,6 +62,38 @@ function endsAlone({ tasks, people, jobs, nowMin }: CrewQuestion): Map<string, n
   return ends;
 }
 
+/** Minutes of the longest chain of a job's steps in its bay: so long it stands there at least. */
+function stayMinutes(tasks: readonly CrewTask[]): number {
+  const taskOf = new Map(tasks.map((task) => [task.id, task]));
+  const known = new Map<string, number>();
+  const upTo = (task: CrewTask): number => {
+    const hit = known.get(task.id);
+    if (hit !== undefined) return hit;
+    const before = task.after.flatMap((id) => taskOf.get(id) ?? []);
+    const minutes = task.minutes + before.reduce((most, each) => Math.max(most, upTo(each)), 0);
+    known.set(task.id, minutes);
+    return minutes;
+  };
+  return tasks.reduce((most, task) => Math.max(most, upTo(task)), 0);
+}
+
+/** When the bays that some jobs share can have held all of them one after another. */
+function baysDone({ jobs, people, nowMin }: CrewQuestion, tasks: readonly CrewTask[]): number {
+  const open = joined(people.flatMap((person) => [...person.works]));
+  const stays = jobs.map(({ id, bayIds }) => ({
+    bayIds,
+    minutes: stayMinutes(tasks.filter((task) => task.jobId === id && task.inBay)),
+  }));
+  let latest = nowMin;
+  for (const { bayIds } of stays) {
+    const sharing = stays.filter((stay) => stay.bayIds.every((bay) => bayIds.includes(bay)) && stay.bayIds.length > 0);
+    const minutes = sharing.reduce((sum, stay) => sum + stay.minutes, 0);
+    if (bayIds.length === 0 || minutes === 0) continue;
+    latest = Math.max(latest, endAfter(open, nowMin, Math.ceil(minutes / bayIds.length)));
+  }
+  return latest;
+}
+
 /**
  * Earliest end of all work that can be placed at all, in minutes on the shop's clock: no plan ends before it. Tasks whose
  * parts nobody knows about are left out.
@@ -80,5 +112,5 @@ export function crewBound(question: CrewQuestion): number {
       .reduce((sum, task) => sum + task.minutes * (skill === null ? task.people : 1), 0);
     bound = Math.max(bound, togetherDone(able(people, skill), nowMin, minutes));
   }
-  return bound;
+  return Math.max(bound, baysDone(question, tasks));
 }
