@@ -7,11 +7,12 @@ import { faultsOf, underWay } from './crewFaults.ts';
 import { type Choice, Generator } from './crewGenerate.ts';
 import {
   answerOf,
+  COST,
   type CrewAnswer,
   type CrewLimits,
   costOf,
   firstChoice,
-  lateMinutes,
+  lateByJob,
   planCrew,
 } from './crewSearch.ts';
 import { endAfter } from './spans.ts';
@@ -26,6 +27,9 @@ const MOVE_COST = 0.5;
 
 /** How many others a unit is tried behind. */
 const LET_BY = [1, 2, 3, 5];
+
+/** Of two that slip and move alike, the better week is taken. */
+const BETWEEN_ALIKE = 1e-4;
 
 /** Nothing weighs against a plan that cannot be carried out. */
 const BROKEN_COST = 1e6;
@@ -56,16 +60,29 @@ export function repairPlan(
     pushedBack(question, was, held, null),
     ...question.jobs.flatMap((_job, at) => LET_BY.map((by) => pushedBack(question, was, held, { at, by }))),
   ];
-  // Only what would be late is worth another week to everybody.
-  const late = Math.min(...candidates.map((plan) => lateMinutes(question, plan)));
-  if (late > lateMinutes(question, { ...was, unplaced: {} })) {
+  const lateBefore = lateByJob(question, was);
+  /** Hours of lateness that were not there before, by weight. What was late already is not what slipped. */
+  const laterHours = (plan: CrewPlan) => {
+    const late = lateByJob(question, plan);
+    return question.jobs.reduce((sum, { id, weight }) => {
+      const more = (late.get(id) ?? 0) - (lateBefore.get(id) ?? 0);
+      return sum + (Math.max(0, more) / 60) * weight;
+    }, 0);
+  };
+  // Only what would be later is worth another week to everybody.
+  if (Math.min(...candidates.map(laterHours)) > 0)
     candidates.push(planCrew(question, limits, keptOf(question, was, held)).plan);
-  }
   const priced = candidates.map((plan) => {
     const movedIds = movedBetween(before, plan.placed);
     // A plan that could be carried out goes before any that could not.
     const broken = faultsOf(question, plan).filter((fault) => !held.has(fault.taskId)).length;
-    return { plan, movedIds, cost: costOf(question, plan) + movedIds.length * MOVE_COST + broken * BROKEN_COST };
+    const cost =
+      laterHours(plan) * COST.late +
+      movedIds.length * MOVE_COST +
+      Object.keys(plan.unplaced).length * COST.unplaced +
+      broken * BROKEN_COST +
+      costOf(question, plan) * BETWEEN_ALIKE;
+    return { plan, movedIds, cost };
   });
   const best = priced.reduce((least, each) => (each.cost < least.cost ? each : least));
   return { ...answerOf(question, best.plan), movedIds: best.movedIds };

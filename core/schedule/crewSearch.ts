@@ -26,14 +26,14 @@ export interface CrewAnswer {
 const USUAL: CrewLimits = { rounds: 3000, timeLimitMs: 1500 };
 
 /** What a plan costs, in hours: late hours weigh most, then when each job is ready, then the very end. */
-const COST = { late: 10, ready: 0.25, end: 0.5, unplaced: 500, hands: 1 };
+export const COST = { late: 10, ready: 0.25, end: 0.5, unplaced: 500, hands: 1 };
 
 export function endOfPlan(question: CrewQuestion, plan: CrewPlan): number {
   return Object.values(plan.placed).reduce((end, task) => Math.max(end, task.endMin), question.nowMin);
 }
 
 /** When each job's last step ends. */
-export function readyAt(question: CrewQuestion, plan: CrewPlan): Map<string, number> {
+export function readyAt(question: CrewQuestion, plan: Pick<CrewPlan, 'placed'>): Map<string, number> {
   const ready = new Map<string, number>();
   for (const task of question.tasks) {
     const placed = plan.placed[task.id];
@@ -42,13 +42,19 @@ export function readyAt(question: CrewQuestion, plan: CrewPlan): Map<string, num
   return ready;
 }
 
-export function lateMinutes(question: CrewQuestion, plan: CrewPlan): number {
+/** Minutes that each job is late, by its id; jobs in time have none. */
+export function lateByJob(question: CrewQuestion, plan: Pick<CrewPlan, 'placed'>): Map<string, number> {
   const ready = readyAt(question, plan);
-  return question.jobs.reduce(
-    (sum, job) => sum + (job.dueMin === null ? 0 : Math.max(0, (ready.get(job.id) ?? 0) - job.dueMin)),
-    0,
+  return new Map(
+    question.jobs.flatMap((job) => {
+      const lateMin = job.dueMin === null ? 0 : (ready.get(job.id) ?? 0) - job.dueMin;
+      return lateMin > 0 ? [[job.id, lateMin] as const] : [];
+    }),
   );
 }
+
+export const lateMinutes = (question: CrewQuestion, plan: Pick<CrewPlan, 'placed'>): number =>
+  [...lateByJob(question, plan).values()].reduce((sum, minutes) => sum + minutes, 0);
 
 export function costOf(question: CrewQuestion, plan: CrewPlan): number {
   const ready = readyAt(question, plan);
