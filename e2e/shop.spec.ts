@@ -134,11 +134,12 @@ test('five telehandlers are scheduled, one is dragged, a part comes late, the we
   await page.locator('.ant-picker-dropdown:visible .ant-picker-ok button').click();
   await expect.poll(async () => (await shopOf(page)).shop.orders[order.id]!.dueIn.slice(0, 10)).toBe(day);
 
-  // Re-plan: what waits for the part comes after it, what was put somewhere by hand stays, and most of the rest too
+  // Re-plan: what waits for the part comes after it, what was put somewhere by hand stays
   const before = (await shopOf(page)).shop.plan.steps;
   await view(page, 'Week');
   await page.getByRole('button', { name: 'Re-plan' }).click();
   await expect(proposal).toContainText('move', { timeout: 20_000 });
+  const told = Number(/(\d+) steps? moves?/.exec((await proposal.textContent())!)![1]);
   await page.getByRole('button', { name: 'Keep this plan' }).click();
   await expect(proposal).toHaveCount(0);
   await expect
@@ -149,8 +150,11 @@ test('five telehandlers are scheduled, one is dragged, a part comes late, the we
     .toBe(true);
   const { shop } = await shopOf(page);
   for (const [id, step] of held) expect(shop.plan.steps[id]).toEqual(step);
-  const same = Object.keys(before).filter((id) => shop.plan.steps[id]?.from === before[id]!.from);
-  expect(same.length).toBeGreaterThan(Object.keys(before).length / 2);
+  // What is told to move is what moved; how few those are is held to where the clock has no say (core/schedule).
+  const placeOf = (step?: PlannedStep) => `${step?.from} ${step?.workerIds.join()}`;
+  const moved = Object.keys(before).filter((id) => placeOf(shop.plan.steps[id]) !== placeOf(before[id]));
+  expect(moved).toHaveLength(told);
+  expect(moved.length).toBeLessThan(Object.keys(before).length);
 
   // Calendar of a person, read back by another library
   const worker = Object.values(shop.workers).find((each) => each.name.startsWith('Tamsin'))!;

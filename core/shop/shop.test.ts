@@ -5,7 +5,7 @@ import { countingIds, furtherIds } from '../../demo/testUnit.ts';
 import { demoUnits } from '../../demo/world.ts';
 import { fieldsMeet } from '../build/index.ts';
 import { assess } from '../rules/index.ts';
-import { faultsOf, planCrew } from '../schedule/index.ts';
+import { faultsOf, planCrew, repairPlan } from '../schedule/index.ts';
 import { fitWright, type LearnedFactor, USUAL_RATE, wrightUnit } from '../steps/index.ts';
 import {
   applyShopOperation,
@@ -176,6 +176,16 @@ describe('the board', () => {
     expect(held.length).toBeGreaterThan(0);
     const context = { shop: late, units, question: board.question };
     expect(faultsInWords(held, context)[0]).toMatch(/^SR-18 Bench-test every lamp begins before its parts are in, /);
+  });
+  it('mending the week for one late part moves few of its steps', () => {
+    const order = Object.values(shop.orders).find((each) => each.unitId === unit('SR-18').id)!;
+    const dueIn = timeOf(minutesOf(order.dueIn) + 3 * DAY_MIN);
+    const late = applied(shop, { kind: 'delayPart', orderId: order.id, dueIn });
+    const question = crewQuestion({ ...work, shop: late });
+    const { plan, movedIds } = repairPlan(question, planOf(late, question), new Set(), { rounds: 20 });
+    expect(faultsOf(question, plan)).toEqual([]);
+    expect(movedIds).toContain(taskIdOf(unit('SR-18').id, 'bench'));
+    expect(movedIds.length).toBeLessThan(Object.keys(shop.plan.steps).length / 4);
   });
   it('a step in the calendar of each who does it, a unit in that of its bay', () => {
     const entries = Object.keys(shop.workers).flatMap((workerId) => calendarOf(work, { workerId }));
