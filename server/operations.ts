@@ -6,6 +6,7 @@
 import { fieldsMeet, type Stamp } from '../core/build/index.ts';
 import { type Result, refused } from '../core/result.ts';
 import type { Person } from './auth/service.ts';
+import type { LogRow } from './database/models.ts';
 
 export interface Sender {
   person: Person;
@@ -27,18 +28,6 @@ export interface Refusal {
 export type Outcome =
   | { id: string; status: 'applied'; revision: number; at: string }
   | { id: string; status: 'refused'; reason: Refusal; conflict: Conflict | null };
-
-/** One row of a log. */
-export interface LogRow {
-  id: string;
-  revision: number;
-  kind: string;
-  clientId: string;
-  personName: string;
-  at: Date;
-  operation: string;
-  touched: string;
-}
 
 export interface Taking<Document, Operation> {
   document: Document;

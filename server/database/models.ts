@@ -29,9 +29,9 @@ export interface UnitRow {
   updatedAt: Date;
 }
 
-export interface OperationRow {
+/** One row of a log: what was done, by whom, and which fields it touched. */
+export interface LogRow {
   id: string;
-  unitId: string;
   revision: number;
   kind: string;
   clientId: string;
@@ -41,13 +41,15 @@ export interface OperationRow {
   touched: string;
 }
 
+export interface OperationRow extends LogRow {
+  unitId: string;
+}
+
 export interface ShopRow {
   id: number;
   revision: number;
   document: string;
 }
-
-export type ShopOperationRow = Omit<OperationRow, 'unitId'>;
 
 export interface LampRow {
   unitId: string;
@@ -123,7 +125,7 @@ export interface Tables {
   shelf: Table<ShelfRow>;
   settings: Table<SettingRow>;
   shop: Table<ShopRow>;
-  shopOperations: Table<ShopOperationRow>;
+  shopOperations: Table<LogRow>;
 }
 
 // Functions, because Sequelize writes the column's name into the object it is given.

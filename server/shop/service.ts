@@ -12,7 +12,7 @@ import {
 } from '../../core/shop/index.ts';
 import type { Person } from '../auth/service.ts';
 import type { Database } from '../database/connect.ts';
-import type { ShopOperationRow, ShopRow } from '../database/models.ts';
+import type { LogRow, ShopRow } from '../database/models.ts';
 import { type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
 
 /** The one shop of this server. */
@@ -65,7 +65,7 @@ export function shopService({ sequelize, tables }: Database) {
           order: [['revision', 'ASC']],
           raw: true,
           transaction,
-        })) as unknown as ShopOperationRow[];
+        })) as unknown as LogRow[];
         const taken = takeOperations<Shop, ShopOperation>({
           document: shop,
           revision,
@@ -100,7 +100,7 @@ export function shopService({ sequelize, tables }: Database) {
         limit: 500,
         attributes: ['revision', 'personName', 'clientId'],
         raw: true,
-      })) as unknown as ShopOperationRow[];
+      })) as unknown as LogRow[];
       return rows.map((row) => ({ revision: row.revision, by: row.personName, clientId: row.clientId }));
     },
   };
