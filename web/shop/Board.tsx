@@ -15,6 +15,7 @@ import {
   weekday,
   whenText,
 } from '../../core/shop/index.ts';
+import { SKILL_NAMES } from '../../core/steps/index.ts';
 import type { ShopAnswer } from '../app/api.ts';
 import { useSize } from '../app/useSize.ts';
 import { type Axis, weekAxis } from './axis.ts';
@@ -211,8 +212,6 @@ function AxisHead({ axis, nowMin }: { axis: Axis; nowMin: number | null }) {
   );
 }
 
-const SKILL_LETTERS = { wiring: 'wiring', metal: 'metal' } as const;
-
 function PersonLabel({
   board,
   worker,
@@ -241,7 +240,7 @@ function PersonLabel({
           <CalendarOutlined aria-hidden />
         </a>
       </div>
-      <small>{worker.skills.map((skill) => SKILL_LETTERS[skill]).join(', ') || 'helps'}</small>
+      <small>{worker.skills.map((skill) => SKILL_NAMES[skill]).join(', ') || 'helps'}</small>
       <span className="mono">
         {(busy / 60).toFixed(1)} of {(all / 60).toFixed(1)} h
       </span>
