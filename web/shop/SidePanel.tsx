@@ -80,7 +80,7 @@ export function SidePanel(props: SidePanelProps) {
 }
 
 function readyWords(job: JobLine, nowMin: number): string {
-  if (job.all === 0) return 'no steps yet';
+  if (job.all === 0) return 'no steps';
   return job.readyMin === null ? 'not planned' : whenText(job.readyMin, nowMin);
 }
 
