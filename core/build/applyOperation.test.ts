@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { countingIds, testTruck } from '../../demo/testUnit.ts';
-import { applyOperation, type Build, fieldsMeet, migrateBuild, type Operation, type OperationDraft } from './index.ts';
+import {
+  applyOperation,
+  type Build,
+  type Change,
+  fieldsMeet,
+  migrateBuild,
+  type Operation,
+  type OperationDraft,
+  takeBack,
+} from './index.ts';
 import FROZEN_VERSION_1 from './testing/version1.json' with { type: 'json' };
 import FROZEN_VERSION_2 from './testing/version2.json' with { type: 'json' };
 import FROZEN_VERSION_3 from './testing/version3.json' with { type: 'json' };
@@ -15,6 +24,20 @@ function applied(build: Build, draft: OperationDraft) {
   if (!result.ok) throw new Error(result.reason.message);
   return result.value;
 }
+
+/** Takes a change back as the server does: from what was kept beside it, written out and read again. */
+function takenBack(build: Build, change: Change) {
+  const patches = takeBack(build, JSON.parse(JSON.stringify(change)));
+  if (!patches.ok) return patches;
+  const restore = { kind: 'restore', undoes: newId(), what: 'setUnit', patches: patches.value } as OperationDraft;
+  return applyOperation(build, opOf(restore), STAMP);
+}
+
+const mustTakeBack = (build: Build, change: Change) => {
+  const result = takenBack(build, change);
+  if (!result.ok) throw new Error(JSON.stringify(result.reason));
+  return result.value;
+};
 
 const fedTruck = () =>
   testTruck()
@@ -116,9 +139,9 @@ describe('apply, then undo', () => {
       const first = applied(build, draft);
       expect(first.build).not.toEqual(before);
       expect(build).toEqual(before);
-      const undone = applied(first.build, first.inverse);
+      const undone = mustTakeBack(first.build, first.change);
       expect(undone.build).toEqual(before);
-      expect(applied(undone.build, undone.inverse).build).toEqual(first.build);
+      expect(mustTakeBack(undone.build, undone.change).build).toEqual(first.build);
     },
   );
 });
@@ -181,15 +204,85 @@ describe('refusals', () => {
     expect(result).toMatchObject({ ok: false, reason: { kind } });
   });
 
-  it('an undo whose lamp is gone is overtaken, not an error', () => {
-    const moved = applied(build, {
-      kind: 'moveLamps',
-      moves: [{ lampId: lampId!, face: 'left', position: { xMm: 1, yMm: 2, zMm: 3 } }],
+  it('what is on the unit cannot be left without what it hangs on, not even by an undo', () => {
+    const control = { id: newId(), name: 'Scene', kind: 'switch' as const, signal: null, ratingA: 10 };
+    const added = applied(build, { kind: 'addControl', control });
+    const used = applied(added.build, {
+      kind: 'addFunction',
+      function: {
+        id: newId(),
+        name: 'Scene',
+        controlId: control.id,
+        priority: 9,
+        levelPercent: 100,
+        nightPercent: 100,
+        modulator: null,
+        shows: {},
+      },
+    });
+    expect(takenBack(used.build, added.change)).toMatchObject({
+      ok: false,
+      reason: { kind: 'overtaken', message: expect.stringContaining('Scene would have no control') },
+    });
+  });
+});
+
+describe('taking back', () => {
+  const { build } = fedTruck();
+  const [lampId] = Object.keys(build.lamps);
+  const moveTo = (xMm: number): OperationDraft => ({
+    kind: 'moveLamps',
+    moves: [{ lampId: lampId!, face: 'left', position: { xMm, yMm: 2, zMm: 3 } }],
+  });
+
+  it('is refused once somebody has changed the same thing again, or taken it away, and names the field', () => {
+    const moved = applied(build, moveTo(1));
+    const again = applied(moved.build, moveTo(5));
+    expect(takenBack(again.build, moved.change)).toMatchObject({
+      ok: false,
+      reason: { field: `lamps/${lampId}/position` },
     });
     const removed = applied(moved.build, { kind: 'removeLamps', lampIds: [lampId!] });
-    expect(applyOperation(removed.build, opOf(moved.inverse), STAMP)).toMatchObject({
+    expect(takenBack(removed.build, moved.change).ok).toBe(false);
+  });
+
+  it('goes through whatever was done beside it, and step by step through what was done after it', () => {
+    const moved = applied(build, moveTo(1));
+    const beside = applied(moved.build, { kind: 'editLamps', lampIds: [lampId!], changes: { colour: 'white' } });
+    const back = mustTakeBack(beside.build, moved.change).build;
+    expect(back.lamps[lampId!]).toMatchObject({ colour: 'white', position: build.lamps[lampId!]!.position });
+    const again = applied(beside.build, moveTo(5));
+    const once = mustTakeBack(again.build, again.change);
+    expect(mustTakeBack(once.build, moved.change).build.lamps[lampId!]!.position).toEqual(
+      build.lamps[lampId!]!.position,
+    );
+  });
+});
+
+describe('a result that could not be read again is refused with its reason', () => {
+  const { build } = fedTruck();
+  const parts = (quantity: number): OperationDraft => ({
+    kind: 'addExtraParts',
+    parts: [{ id: 'tie', partKey: 'tie', name: 'Tie', quantity, modelKey: null }],
+  });
+
+  it('five hundred ties twice are one thousand, where five hundred is the limit', () => {
+    const first = applied(build, parts(500));
+    expect(applyOperation(first.build, opOf(parts(1)), STAMP)).toMatchObject({
       ok: false,
-      reason: { kind: 'overtaken' },
+      reason: { kind: 'invalid', message: 'extra parts, tie, quantity: at most 500 go here' },
+    });
+    expect(applied(applied(build, parts(250)).build, parts(250)).build.extraParts.tie!.quantity).toBe(500);
+  });
+
+  it('a size that is not made in the table of the wire', () => {
+    const wireIds = Object.keys(build.wires);
+    const metric = applied(build, { kind: 'editWires', wireIds, changes: { table: 'metric', gauge: '2.5' } }).build;
+    expect(
+      applyOperation(metric, opOf({ kind: 'editWires', wireIds, changes: { table: 'awg' } }), STAMP),
+    ).toMatchObject({
+      ok: false,
+      reason: { message: 'There is no awg size 2.5. Choose one from the list.' },
     });
   });
 });

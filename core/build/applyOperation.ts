@@ -5,9 +5,12 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { ok, type Result, refused } from '../result.ts';
 import { Build } from './buildSchema.ts';
+import { documentProblem } from './checkDocument.ts';
 import { type Element, TERMINALS, type Terminal, type Wire } from './circuitParts.ts';
 import type { Id } from './ids.ts';
 import type { Operation } from './operations.ts';
+import { referenceProblem } from './references.ts';
+import { type Change, fieldOf } from './undo.ts';
 import type { AsBuilt } from './workParts.ts';
 
 enablePatches();
@@ -27,8 +30,8 @@ export interface Applied {
   build: Build;
   /** Fields touched, as 'lamps/ID/position': two operations conflict when these meet. */
   touched: string[];
-  /** The operation that takes it back, without an id. */
-  inverse: Omit<Extract<Operation, { kind: 'restore' }>, 'id'>;
+  /** What it did, kept beside it so that it can be taken back. */
+  change: Change;
 }
 
 class OperationRefused extends Error {
@@ -456,12 +459,6 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
   }
 }
 
-/** Depth at which a field is a unit of conflict: collection / id / field; deeper changes share their field. */
-const FIELD_DEPTH = 3;
-
-/** 'lamps/ID/position' for a patch path; whole entities keep two parts. */
-const fieldOf = (path: Patch['path']): string => path.slice(0, FIELD_DEPTH).join('/');
-
 /**
  * Do two touched fields meet? The same field does, and a whole entity meets every field inside it.
  * `fieldsMeet('lamps/a', 'lamps/a/colour') // => true`
@@ -469,35 +466,53 @@ const fieldOf = (path: Patch['path']): string => path.slice(0, FIELD_DEPTH).join
 export const fieldsMeet = (left: string, right: string): boolean =>
   left === right || left.startsWith(`${right}/`) || right.startsWith(`${left}/`);
 
+/** What refers to what can only break where one of these changed. */
+const REFERRING = [
+  'models',
+  'lamps',
+  'slots',
+  'controls',
+  'elements',
+  'wires',
+  'functions',
+  'patterns',
+  'routeNodes',
+  'routeLinks',
+] as const satisfies readonly (keyof Build)[];
+
+/** Why a result cannot be kept; null when it can. What was amiss before does not hold up what has nothing to do with it. */
+function resultProblem(before: Build, after: Build): string | null {
+  const problem = documentProblem(Build, before, after);
+  if (problem) return problem;
+  if (REFERRING.every((name) => before[name] === after[name])) return null;
+  const lost = referenceProblem(after);
+  return lost !== null && referenceProblem(before) === null ? lost : null;
+}
+
 /**
- * Applies an operation. Gives the new build, the fields it touched and its inverse, or a refusal in words a fitter
- * understands. The input build is never changed.
+ * Applies an operation. Gives the new build, the fields it touched and what takes it back, or a refusal in words a
+ * fitter understands. The input build is never changed, and what comes out can be read again.
  */
 export function applyOperation(build: Build, op: Operation, stamp: Stamp): Result<Applied, Refusal> {
+  const isUndo = op.kind === 'restore';
   try {
-    const [next, patches, inversePatches] = produceWithPatches(build, (draft) => {
-      if (op.kind === 'restore') applyPatches(draft, op.patches as Patch[]);
+    const [next, forward, inverse] = produceWithPatches(build, (draft) => {
+      if (isUndo) applyPatches(draft, op.patches as Patch[]);
       else change(draft as Build, op, stamp);
     });
-    if (op.kind === 'restore') {
-      const checked = Build.safeParse(next);
-      if (!checked.success)
-        return refused({ kind: 'overtaken', message: 'This can no longer be undone: the unit has changed since.' });
-    }
-    return ok({
-      build: next,
-      touched: [...new Set(patches.map((patch) => fieldOf(patch.path)))],
-      inverse: {
-        kind: 'restore',
-        what: op.kind === 'restore' ? op.what : op.kind,
-        patches: inversePatches.map(({ op: kind, path, value }) => ({ op: kind, path, value })),
-      },
-    });
+    const problem = resultProblem(build, next);
+    if (problem)
+      return refused(
+        isUndo
+          ? { kind: 'overtaken', message: `This can no longer be undone: ${problem}` }
+          : { kind: 'invalid', message: problem },
+      );
+    const touched = [...new Set(forward.map((patch) => fieldOf(patch.path)))];
+    return ok({ build: next, touched, change: { forward, inverse } });
   } catch (error) {
     if (error instanceof OperationRefused) return refused(error.refusal);
-    if (op.kind === 'restore') {
+    if (isUndo)
       return refused({ kind: 'overtaken', message: 'This can no longer be undone: what it changed is gone.' });
-    }
     throw error;
   }
 }

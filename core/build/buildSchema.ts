@@ -4,8 +4,9 @@
  * judged field by field (see applyOperation.ts).
  */
 import * as z from 'zod';
+import { coordinateMm, key, line, list, prose, stamped, table, upTo } from './bounds.ts';
 import { Element, Wire } from './circuitParts.ts';
-import { Control, LightFunction, OwnPattern, Programmed } from './flashParts.ts';
+import { Control, LightFunction, MOST_LAMPS, OwnPattern, Programmed } from './flashParts.ts';
 import { Id } from './ids.ts';
 import { LampModel } from './lampModel.ts';
 import { Position } from './position.ts';
@@ -15,12 +16,13 @@ import { RulePack } from './rulePack.ts';
 import { AttachmentKind, Face, LampRole, LightColour, MountKind } from './vocabulary.ts';
 import { AsBuilt, Problem, StepKey, StepOrder, USUAL_ORDER } from './workParts.ts';
 
-const finite = z.number().finite();
-
 export const Lamp = z.object({
   id: Id,
-  tag: z.string().regex(/^[FBLRT]\d{1,3}$/, 'A tag is F, B, L, R or T and a number'),
-  modelKey: z.string(),
+  tag: z
+    .string()
+    .max(4)
+    .regex(/^[FBLRT]\d{1,3}$/, 'A tag is F, B, L, R or T and a number'),
+  modelKey: LampModel.shape.key,
   face: Face,
   position: Position.describe('centre of the mounting face, on the skin'),
   colour: LightColour,
@@ -45,19 +47,19 @@ export type SourceKind = z.infer<typeof SourceKind>;
 export const Slot = z.object({
   id: Id,
   kind: SourceKind,
-  label: z.string().min(1).max(24),
+  label: line(24, 1),
   row: z.number().int().min(0).max(19),
   column: z.number().int().min(0).max(9),
-  ratingA: z.number().positive().max(200).nullable().describe('fuse in the slot; null when empty'),
-  limitA: z.number().positive().max(200).describe('most the slot and its bus may carry'),
-  feeds: z.string().max(60).describe("what of the unit's own hangs on it; empty when spare"),
+  ratingA: upTo(200).nullable().describe('fuse in the slot; null when empty'),
+  limitA: upTo(200).describe('most the slot and its bus may carry'),
+  feeds: line(60).describe("what of the unit's own hangs on it; empty when spare"),
   ownLoadA: z.number().min(0).max(200),
-  reservedFor: z.string().max(60),
+  reservedFor: line(60),
   reading: SlotReading,
 });
 export type Slot = z.infer<typeof Slot>;
 
-export const Tick = z.object({ by: z.string(), at: z.iso.datetime() });
+export const Tick = z.object(stamped);
 export type Tick = z.infer<typeof Tick>;
 
 /** A step that is done, with the minutes that it took where somebody wrote them down. */
@@ -66,15 +68,15 @@ export type StepTick = z.infer<typeof StepTick>;
 
 /** A part added by hand, e.g. a kit sold apart. Its id says what it is for, so two people adding it add to one line. */
 export const ExtraPart = z.object({
-  id: z.string().min(1).max(80),
-  partKey: z.string().min(1).max(40),
-  name: z.string().min(1).max(80),
+  id: key(80),
+  partKey: key(40),
+  name: line(80, 1),
   quantity: z.number().int().min(1).max(500),
-  modelKey: z.string().nullable().describe('the lamp model it goes with'),
+  modelKey: LampModel.shape.key.nullable().describe('the lamp model it goes with'),
 });
 export type ExtraPart = z.infer<typeof ExtraPart>;
 
-export const Comment = z.object({ id: Id, text: z.string().min(1).max(1000), by: z.string(), at: z.iso.datetime() });
+export const Comment = z.object({ id: Id, text: prose(1000, 1), ...stamped });
 export type Comment = z.infer<typeof Comment>;
 
 /** A lamp that the unit came with, or a mirrored pair of them, as found in the survey. */
@@ -86,27 +88,26 @@ export const FactoryLamp = z.object({
   paired: z.boolean(),
   position: Position.describe('of the left-hand lamp of a pair'),
   state: z.enum(['works', 'dim', 'dead', 'missing']),
-  note: z.string().max(200),
+  note: prose(200),
 });
 export type FactoryLamp = z.infer<typeof FactoryLamp>;
 
 /** A plug found on the unit: a spare switch plug, a trailer connector, a prewire. */
 export const Plug = z.object({
   id: Id,
-  name: z.string().min(2).max(60),
-  place: z.string().max(80),
-  pins: z
-    .array(
-      z.object({
-        pin: z.string().min(1).max(6),
-        colour: z.string().max(30),
-        purpose: z.string().max(60),
-        keyOffV: voltsRead.nullable(),
-        keyOnV: voltsRead.nullable(),
-        runningV: voltsRead.nullable(),
-      }),
-    )
-    .max(24),
+  name: line(60, 2),
+  place: line(80),
+  pins: list(
+    z.object({
+      pin: line(6, 1),
+      colour: line(30),
+      purpose: line(60),
+      keyOffV: voltsRead.nullable(),
+      keyOnV: voltsRead.nullable(),
+      runningV: voltsRead.nullable(),
+    }),
+    24,
+  ),
   end: z.enum(['joined', 'capped', 'open']).describe('what stands on its far side now'),
   leftMm: z.number().min(0).max(5000).nullable().describe('lead left behind it where it was cut; null when whole'),
 });
@@ -115,31 +116,28 @@ export type Plug = z.infer<typeof Plug>;
 /** Trim that has to come off, and what holds it. */
 export const Trim = z.object({
   id: Id,
-  name: z.string().min(2).max(60),
-  fasteners: z.string().min(1).max(80),
+  name: line(60, 2),
+  fasteners: line(80, 1),
   count: z.number().int().min(1).max(200),
-  note: z.string().max(200),
+  note: prose(200),
 });
 export type Trim = z.infer<typeof Trim>;
 
 /** A picture kept with the unit; its bytes are kept by the server under the same id. */
 export const Photo = z.object({
   id: Id,
-  caption: z.string().min(1).max(120),
+  caption: line(120, 1),
   stepKey: StepKey.nullable().describe('the step it was taken at'),
-  width: z.number().int().positive(),
-  height: z.number().int().positive(),
+  width: z.number().int().min(1).max(20_000),
+  height: z.number().int().min(1).max(20_000),
 });
 export type Photo = z.infer<typeof Photo>;
 
 /** An answer to a line of the survey's checklist. */
-export const SurveyAnswer = z.object({ value: z.string().min(1).max(300), by: z.string(), at: z.iso.datetime() });
+export const SurveyAnswer = z.object({ value: prose(300, 1), ...stamped });
 export type SurveyAnswer = z.infer<typeof SurveyAnswer>;
 
-const OutlinePoints = z
-  .array(z.tuple([finite, finite]))
-  .min(3)
-  .max(2000);
+const OutlinePoints = list(z.tuple([coordinateMm, coordinateMm]), 2000, 3);
 
 /** Outlines drawn elsewhere and brought in at a known length, instead of a template's. */
 export const OwnOutlines = z.object({
@@ -154,54 +152,57 @@ export const SCHEMA_VERSION = 5;
 export const Build = z.object({
   schemaVersion: z.literal(SCHEMA_VERSION),
   unit: z.object({
-    tag: z.string().regex(/^[A-Z]{1,4}-\d{1,4}$/, 'A unit tag is letters, a dash and a number, like SR-07'),
-    name: z.string().min(2).max(60),
+    tag: z
+      .string()
+      .max(9)
+      .regex(/^[A-Z]{1,4}-\d{1,4}$/, 'A unit tag is letters, a dash and a number, like SR-07'),
+    name: line(60, 2),
   }),
   body: z.object({
-    bodyId: z.string(),
-    parameters: z.record(z.string(), finite),
+    bodyId: key(40),
+    parameters: table(key(40), coordinateMm, 40),
     outlines: OwnOutlines.nullable(),
-    attachments: z.array(AttachmentKind).max(2),
+    attachments: list(AttachmentKind, 2),
   }),
   electrics: z.object({
     systemVoltageV: z.union([z.literal(12), z.literal(24)]),
-    batteryAh: z.number().positive().max(2000),
+    batteryAh: upTo(2000),
     alternatorA: z.number().min(0).max(1000).describe('0 for a trailer'),
     surveyed: z.boolean().describe('someone has checked these on the unit'),
   }),
-  fusePanel: z.object({ name: z.string().max(60), place: z.string().max(80), position: Position }),
-  slots: z.record(Id, Slot),
-  models: z.record(z.string(), LampModel),
-  lamps: z.record(Id, Lamp),
-  controls: z.record(Id, Control),
-  elements: z.record(Id, Element),
-  wires: z.record(Id, Wire),
-  routeNodes: z.record(Id, RouteNode),
-  routeLinks: z.record(Id, RouteLink),
-  functions: z.record(Id, LightFunction),
-  patterns: z.record(z.string(), OwnPattern).describe('drawn for this unit'),
-  fleetPatternId: z.string().nullable().describe('pattern that the fleet has agreed on for warning'),
-  programmed: z.record(Id, Programmed).describe('by lamp id'),
+  fusePanel: z.object({ name: line(60), place: line(80), position: Position }),
+  slots: table(Id, Slot, 400),
+  models: table(LampModel.shape.key, LampModel, 200),
+  lamps: table(Id, Lamp, MOST_LAMPS),
+  controls: table(Id, Control, 200),
+  elements: table(Id, Element, 4000),
+  wires: table(Id, Wire, 4000),
+  routeNodes: table(Id, RouteNode, 2000),
+  routeLinks: table(Id, RouteLink, 4000),
+  functions: table(Id, LightFunction, 200),
+  patterns: table(OwnPattern.shape.id, OwnPattern, 200).describe('drawn for this unit'),
+  fleetPatternId: key(80).nullable().describe('pattern that the fleet has agreed on for warning'),
+  programmed: table(Id, Programmed, MOST_LAMPS).describe('by lamp id'),
   legend: HungLegend.nullable(),
-  readings: z.record(Id, Reading),
-  checks: z.record(z.string(), Check).describe('by key of the check'),
-  faults: z.record(Id, FoundFault),
+  readings: table(Id, Reading, 5000),
+  checks: table(key(60), Check, 500).describe('by key of the check'),
+  faults: table(Id, FoundFault, 1000),
   signOff: SignOff.nullable(),
-  ticks: z.record(z.string(), StepTick),
+  ticks: table(StepKey, StepTick, 2000),
   stepOrder: StepOrder,
-  measured: z.record(z.string(), AsBuilt).describe('by key of the measure'),
-  problems: z.record(Id, Problem),
-  extraParts: z.record(z.string(), ExtraPart),
-  comments: z.record(Id, Comment),
+  measured: table(key(120), AsBuilt, 4000).describe('by key of the measure'),
+  problems: table(Id, Problem, 1000),
+  extraParts: table(ExtraPart.shape.id, ExtraPart, 500),
+  comments: table(Id, Comment, 2000),
   handedOver: Tick.nullable(),
-  factoryLamps: z.record(Id, FactoryLamp),
-  plugs: z.record(Id, Plug),
-  trim: z.record(Id, Trim),
-  photos: z.record(Id, Photo),
-  survey: z.record(z.string(), SurveyAnswer).describe('by the key of the checklist line'),
+  factoryLamps: table(Id, FactoryLamp, 200),
+  plugs: table(Id, Plug, 200),
+  trim: table(Id, Trim, 200),
+  photos: table(Id, Photo, 500),
+  survey: table(key(60), SurveyAnswer, 200).describe('by the key of the checklist line'),
   rules: z.object({
-    packIds: z.array(z.string()).describe('general packs that this unit is held to'),
-    own: z.record(z.string(), RulePack).describe("the crew's packs, copied in"),
+    packIds: list(RulePack.shape.id, 20).describe('general packs that this unit is held to'),
+    own: table(RulePack.shape.id, RulePack, 50).describe("the crew's packs, copied in"),
   }),
 });
 export type Build = z.infer<typeof Build>;

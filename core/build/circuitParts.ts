@@ -1,10 +1,12 @@
 /** Parts of the circuit and the wires between them. */
 import * as z from 'zod';
+import { conductorsOf } from '../units/index.ts';
+import { key, line, list, upTo } from './bounds.ts';
 import { Id } from './ids.ts';
 import { WireColour } from './vocabulary.ts';
 
-const elementBase = { id: Id, name: z.string().max(60) };
-const amps = z.number().positive().max(500);
+const elementBase = { id: Id, name: line(60) };
+const amps = upTo(500);
 
 /** How a protection opens; each family has time gates of its own (core/feed/fuses.ts). */
 export const FuseFamily = z.enum(['blade', 'midi', 'mega', 'breaker', 'link']);
@@ -35,15 +37,15 @@ export const Element = z.discriminatedUnion('kind', [
   z.object({
     ...elementBase,
     kind: z.literal('receiver'),
-    channels: z.array(Id).min(1).max(MOST_CHANNELS).describe('controls of out1, out2 ... in order'),
+    channels: list(Id, MOST_CHANNELS, 1).describe('controls of out1, out2 ... in order'),
   }),
   z.object({ ...elementBase, kind: z.literal('flasher'), controlId: Id }),
   z.object({ ...elementBase, kind: z.literal('modulator') }),
-  z.object({ ...elementBase, kind: z.literal('resistor'), resistanceOhm: z.number().positive().max(1e6) }),
+  z.object({ ...elementBase, kind: z.literal('resistor'), resistanceOhm: upTo(1e6) }),
   z.object({
     ...elementBase,
     kind: z.literal('connector'),
-    pinsOf: z.string().max(40).describe('connector standard whose pins it has, or empty for a plain one'),
+    pinsOf: key(40, 0).describe('connector standard whose pins it has, or empty for a plain one'),
     pins: z.number().int().min(1).max(MOST_PINS),
     mated: z.boolean(),
     ratingA: amps.describe('of each contact'),
@@ -82,21 +84,25 @@ export const TERMINALS = {
   ground: ['join'],
 } as const satisfies Record<ElementKind, readonly string[]>;
 
-export const Terminal = z.object({ elementId: Id, terminal: z.string().max(12) });
+export const Terminal = z.object({ elementId: Id, terminal: key(12) });
 export type Terminal = z.infer<typeof Terminal>;
+
+/** Sizes that one can ask for. An unknown one would have no area, no resistance and no price. */
+const GAUGES = { awg: gaugesOf('awg'), metric: gaugesOf('metric') };
+function gaugesOf(table: 'awg' | 'metric'): ReadonlySet<string> {
+  return new Set(conductorsOf(table).map((size) => size.gauge));
+}
+export const isGauge = (table: 'awg' | 'metric', gauge: string): boolean => GAUGES[table].has(gauge);
 
 export const Wire = z.object({
   id: Id,
   from: Terminal,
   to: Terminal,
   table: z.enum(['awg', 'metric']),
-  gauge: z.string(),
+  gauge: z.enum([...new Set([...GAUGES.awg, ...GAUGES.metric])]),
   colour: WireColour,
   lengthMm: z.number().min(0).max(100_000),
-  loomLengthMm: z
-    .number()
-    .positive()
-    .max(100_000)
+  loomLengthMm: upTo(100_000)
     .nullable()
     .describe('length of the ready loom that it comes in; null for wire off the reel'),
 });

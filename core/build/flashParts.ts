@@ -1,5 +1,6 @@
 /** Patterns of a unit's own, what functions show and when, and what was programmed into which lamp. */
 import * as z from 'zod';
+import { key, line, list, stamped, table, trimmedLine, upTo } from './bounds.ts';
 import { Id } from './ids.ts';
 import { LightColour, Signal } from './vocabulary.ts';
 
@@ -16,16 +17,21 @@ export const Pulse = z.object({
 });
 export type Pulse = z.infer<typeof Pulse>;
 
+/** More lamps than any unit carries; a bar counts once. */
+export const MOST_LAMPS = 400;
 export const MOST_PULSES = 120;
 export const LONGEST_PERIOD_S = 60;
 
 /** A pattern drawn for this unit. */
 export const OwnPattern = z
   .object({
-    id: z.string().regex(/^own-[A-Za-z0-9-]{1,60}$/),
-    name: z.string().trim().min(1).max(40),
+    id: z
+      .string()
+      .max(64)
+      .regex(/^own-[A-Za-z0-9-]{1,60}$/),
+    name: trimmedLine(40, 1),
     periodS: z.number().min(0.05).max(LONGEST_PERIOD_S),
-    pulses: z.array(Pulse).min(1).max(MOST_PULSES),
+    pulses: list(Pulse, MOST_PULSES, 1),
   })
   .superRefine(({ periodS, pulses }, context) => {
     let last = 0;
@@ -50,16 +56,16 @@ export type OwnPattern = z.infer<typeof OwnPattern>;
 /** What a person works, or what the unit gives by itself. A button works while it is held. */
 export const Control = z.object({
   id: Id,
-  name: z.string().min(1).max(40).describe('what is written on it'),
+  name: line(40, 1).describe('what is written on it'),
   kind: z.enum(['switch', 'button', 'channel', 'signal']),
   signal: Signal.nullable().describe('only for kind signal'),
-  ratingA: z.number().positive().max(200).nullable().describe('most its contact may carry; null for a signal'),
+  ratingA: upTo(200).nullable().describe('most its contact may carry; null for a signal'),
 });
 export type Control = z.infer<typeof Control>;
 
 /** One lamp's part in a function: which pattern, which side of the beat, and how much later. */
 export const Show = z.object({
-  patternId: z.string(),
+  patternId: key(80),
   phase: z.enum(['A', 'B']),
   shiftMs: z.number().int().min(0).max(60_000),
 });
@@ -74,16 +80,16 @@ export type Modulator = z.infer<typeof Modulator>;
 
 export const LightFunction = z.object({
   id: Id,
-  name: z.string().min(1).max(40),
+  name: line(40, 1),
   controlId: Id,
   priority: z.number().int().min(1).max(999).describe('1 wins'),
   levelPercent: z.number().min(1).max(100),
   nightPercent: z.number().min(1).max(100).describe('level when it is dark'),
   modulator: Modulator.nullable(),
-  shows: z.record(Id, Show).describe('by lamp id'),
+  shows: table(Id, Show, MOST_LAMPS).describe('by lamp id'),
 });
 export type LightFunction = z.infer<typeof LightFunction>;
 
 /** The pattern that somebody last set a lamp to, by the number in the lamp's own list. */
-export const Programmed = z.object({ number: z.number().int().min(0).max(200), by: z.string(), at: z.iso.datetime() });
+export const Programmed = z.object({ number: z.number().int().min(0).max(200), ...stamped });
 export type Programmed = z.infer<typeof Programmed>;

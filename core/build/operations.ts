@@ -1,5 +1,6 @@
 /** Operations: the only way a build changes. Each is small, validated, and carries an id made by the client. */
 import * as z from 'zod';
+import { key, line, list, prose, upTo } from './bounds.ts';
 import {
   Build,
   ExtraPart,
@@ -25,24 +26,21 @@ import { Face } from './vocabulary.ts';
 import { AsBuilt, Problem, StepKey, StepOrder } from './workParts.ts';
 
 const base = { id: Id };
-const some = <T extends z.ZodType>(item: T) => z.array(item).min(1).max(500);
+const some = <T extends z.ZodType>(item: T) => list(item, 500, 1);
+/** As many at once as a screen ever sends. */
+const upToMany = <T extends z.ZodType>(item: T) => list(item, 500);
 
-/** A place in the document, e.g. ['lamps', id, 'position']. */
-const Path = z
-  .array(z.union([z.string(), z.number()]))
-  .min(1)
-  .max(8);
-
-export const Operation = z.discriminatedUnion('kind', [
+/** What people do. Each changes something; an undo is not among them, because it only names one of these. */
+const CHANGES = [
   z.object({ ...base, kind: z.literal('setUnit'), changes: Build.shape.unit.partial() }),
-  z.object({ ...base, kind: z.literal('setBodyParameters'), changes: z.record(z.string(), z.number().finite()) }),
+  z.object({ ...base, kind: z.literal('setBodyParameters'), changes: Build.shape.body.shape.parameters }),
   z.object({ ...base, kind: z.literal('setElectrics'), changes: Build.shape.electrics.partial() }),
   z.object({ ...base, kind: z.literal('setFusePanel'), changes: Build.shape.fusePanel.partial() }),
   z.object({ ...base, kind: z.literal('addSlots'), slots: some(Slot) }),
   z.object({ ...base, kind: z.literal('editSlot'), slotId: Id, changes: Slot.omit({ id: true }).partial() }),
   z.object({ ...base, kind: z.literal('recordSlotReading'), slotId: Id, changes: SlotReading.partial() }),
   z.object({ ...base, kind: z.literal('removeSlot'), slotId: Id }),
-  z.object({ ...base, kind: z.literal('placeLamps'), lamps: some(Lamp), models: z.array(LampModel) }),
+  z.object({ ...base, kind: z.literal('placeLamps'), lamps: some(Lamp), models: list(LampModel, 100) }),
   z.object({
     ...base,
     kind: z.literal('moveLamps'),
@@ -66,10 +64,10 @@ export const Operation = z.discriminatedUnion('kind', [
   z.object({
     ...base,
     kind: z.literal('assignFeed'),
-    controls: z.array(Control),
-    elements: z.array(Element).max(500),
-    wires: z.array(Wire).max(500),
-    functions: z.array(LightFunction),
+    controls: list(Control, 100),
+    elements: upToMany(Element),
+    wires: upToMany(Wire),
+    functions: list(LightFunction, 100),
   }),
   z.object({
     ...base,
@@ -77,25 +75,25 @@ export const Operation = z.discriminatedUnion('kind', [
     elementId: Id,
     changes: z
       .object({
-        ratingA: z.number().positive().max(500),
+        ratingA: upTo(500),
         wanted: z.enum(['always', 'ignition']),
         family: FuseFamily,
       })
       .partial(),
   }),
-  z.object({ ...base, kind: z.literal('renameElement'), elementId: Id, name: z.string().min(1).max(60) }),
+  z.object({ ...base, kind: z.literal('renameElement'), elementId: Id, name: line(60, 1) }),
   z.object({ ...base, kind: z.literal('retapSlot'), elementId: Id, slotId: Id }),
   z.object({
     ...base,
     kind: z.literal('setTapLimit'),
     elementId: Id,
-    limitA: z.number().positive().max(200).nullable(),
+    limitA: upTo(200).nullable(),
   }),
   z.object({
     ...base,
     kind: z.literal('replaceSwitchByRelay'),
     elementId: Id,
-    ratingA: z.number().positive().max(200),
+    ratingA: upTo(200),
   }),
   z.object({
     ...base,
@@ -113,14 +111,14 @@ export const Operation = z.discriminatedUnion('kind', [
     kind: z.literal('moveWireEnds'),
     moves: some(z.object({ wireId: Id, end: z.enum(['from', 'to']), onto: Terminal })),
   }),
-  z.object({ ...base, kind: z.literal('removeFeed'), elementIds: z.array(Id).max(500), wireIds: z.array(Id).max(500) }),
+  z.object({ ...base, kind: z.literal('removeFeed'), elementIds: upToMany(Id), wireIds: upToMany(Id) }),
   z.object({
     ...base,
     kind: z.literal('insertPart'),
     wireId: Id,
     part: Element,
-    near: z.string().max(12).describe("terminal towards the wire's from end"),
-    far: z.string().max(12).describe("terminal towards the wire's to end"),
+    near: Terminal.shape.terminal.describe("terminal towards the wire's from end"),
+    far: Terminal.shape.terminal.describe("terminal towards the wire's to end"),
     nearMm: Wire.shape.lengthMm.describe('wire left between the from end and the part'),
     newWireId: Id,
   }),
@@ -128,9 +126,9 @@ export const Operation = z.discriminatedUnion('kind', [
   z.object({
     ...base,
     kind: z.literal('putRoute'),
-    nodes: z.array(RouteNode).max(500),
-    links: z.array(RouteLink).max(500),
-    dropLinks: z.array(Id).max(500).describe('stretches that the new ones replace'),
+    nodes: upToMany(RouteNode),
+    links: upToMany(RouteLink),
+    dropLinks: upToMany(Id).describe('stretches that the new ones replace'),
   }),
   z.object({
     ...base,
@@ -156,8 +154,8 @@ export const Operation = z.discriminatedUnion('kind', [
   z.object({ ...base, kind: z.literal('dropFromFunction'), functionId: Id, lampIds: some(Id) }),
   z.object({ ...base, kind: z.literal('removeFunction'), functionId: Id }),
   z.object({ ...base, kind: z.literal('putPattern'), pattern: OwnPattern }),
-  z.object({ ...base, kind: z.literal('removePattern'), patternId: z.string() }),
-  z.object({ ...base, kind: z.literal('setFleetPattern'), patternId: z.string().max(80).nullable() }),
+  z.object({ ...base, kind: z.literal('removePattern'), patternId: OwnPattern.shape.id }),
+  z.object({ ...base, kind: z.literal('setFleetPattern'), patternId: Build.shape.fleetPatternId }),
   z.object({
     ...base,
     kind: z.literal('programLamps'),
@@ -168,7 +166,7 @@ export const Operation = z.discriminatedUnion('kind', [
   z.object({
     ...base,
     kind: z.literal('recordCheck'),
-    key: z.string().min(1).max(60),
+    key: key(60),
     check: Check.omit({ by: true, at: true }).nullable().describe('null takes it back'),
   }),
   z.object({ ...base, kind: z.literal('recordFault'), fault: FoundFault.omit({ by: true, at: true }) }),
@@ -186,7 +184,7 @@ export const Operation = z.discriminatedUnion('kind', [
   z.object({
     ...base,
     kind: z.literal('recordMeasure'),
-    key: z.string().min(1).max(120),
+    key: key(120),
     measure: AsBuilt.omit({ state: true, settledBy: true, by: true, at: true })
       .nullable()
       .describe('null takes it back'),
@@ -194,7 +192,7 @@ export const Operation = z.discriminatedUnion('kind', [
   z.object({
     ...base,
     kind: z.literal('settleMeasure'),
-    key: z.string().min(1).max(120),
+    key: key(120),
     accept: z.boolean().describe('true changes the build to what was built'),
   }),
   z.object({
@@ -202,10 +200,10 @@ export const Operation = z.discriminatedUnion('kind', [
     kind: z.literal('reportProblem'),
     problem: Problem.omit({ solved: true, by: true, at: true }),
   }),
-  z.object({ ...base, kind: z.literal('solveProblem'), problemId: Id, words: z.string().trim().max(300) }),
+  z.object({ ...base, kind: z.literal('solveProblem'), problemId: Id, words: prose(300) }),
   z.object({ ...base, kind: z.literal('addExtraParts'), parts: some(ExtraPart) }),
-  z.object({ ...base, kind: z.literal('removeExtraPart'), partId: z.string() }),
-  z.object({ ...base, kind: z.literal('addComment'), commentId: Id, text: z.string().trim().min(1).max(1000) }),
+  z.object({ ...base, kind: z.literal('removeExtraPart'), partId: ExtraPart.shape.id }),
+  z.object({ ...base, kind: z.literal('addComment'), commentId: Id, text: prose(1000, 1) }),
   z.object({ ...base, kind: z.literal('handOver'), done: z.boolean() }),
   z.object({ ...base, kind: z.literal('recordFactoryLamps'), lamps: some(FactoryLamp) }),
   z.object({ ...base, kind: z.literal('recordPlug'), plug: Plug }),
@@ -226,21 +224,43 @@ export const Operation = z.discriminatedUnion('kind', [
   z.object({
     ...base,
     kind: z.literal('answerSurvey'),
-    key: z.string().min(1).max(60),
-    value: z.string().trim().max(300).describe('empty takes the answer back'),
+    key: key(60),
+    value: prose(300).describe('empty takes the answer back'),
   }),
-  z.object({ ...base, kind: z.literal('setRulePacks'), packIds: z.array(z.string()).max(20) }),
+  z.object({ ...base, kind: z.literal('setRulePacks'), packIds: Build.shape.rules.shape.packIds }),
   z.object({ ...base, kind: z.literal('putOwnPack'), pack: RulePack }),
-  z.object({ ...base, kind: z.literal('removeOwnPack'), packId: z.string() }),
+  z.object({ ...base, kind: z.literal('removeOwnPack'), packId: RulePack.shape.id }),
   z.object({ ...base, kind: z.literal('setAttachments'), attachments: Build.shape.body.shape.attachments }),
   z.object({ ...base, kind: z.literal('setOwnOutlines'), outlines: OwnOutlines.nullable() }),
-  z.object({
-    ...base,
-    kind: z.literal('restore'),
-    what: z.string().max(80),
-    patches: some(z.object({ op: z.enum(['replace', 'remove', 'add']), path: Path, value: z.unknown().optional() })),
-  }),
-]);
+] as const;
+
+/** Takes an operation of one's own back, or brings back what an undo took: the server finds in its log what that means. */
+export const Undo = z.object({ ...base, kind: z.literal('undo'), operationId: Id });
+export type Undo = z.infer<typeof Undo>;
+
+/** What a client may send. */
+export const SentOperation = z.discriminatedUnion('kind', [...CHANGES, Undo]);
+export type SentOperation = z.infer<typeof SentOperation>;
+
+/** A place in the document, e.g. ['lamps', id, 'position']. */
+const Path = list(z.union([key(160, 0), z.number().int().min(0).max(10_000)]), 8, 1);
+
+/** An undo as the log keeps it: made by the server from what the undone operation had changed. */
+export const Restore = z.object({
+  ...base,
+  kind: z.literal('restore'),
+  undoes: Id,
+  what: line(80),
+  patches: list(
+    z.object({ op: z.enum(['replace', 'remove', 'add']), path: Path, value: z.unknown().optional() }),
+    20_000,
+    1,
+  ),
+});
+export type Restore = z.infer<typeof Restore>;
+
+/** What the log holds and every window applies. */
+export const Operation = z.discriminatedUnion('kind', [...CHANGES, Restore]);
 export type Operation = z.infer<typeof Operation>;
 export type OperationKind = Operation['kind'];
 

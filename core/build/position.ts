@@ -1,10 +1,9 @@
 import * as z from 'zod';
-
-const finite = z.number().finite();
+import { coordinateMm } from './bounds.ts';
 
 export const Position = z.object({
-  xMm: finite.describe('from the front-most point rearwards'),
-  yMm: finite.describe('from the centreline to the left'),
-  zMm: finite.describe('from the ground upwards'),
+  xMm: coordinateMm.describe('from the front-most point rearwards'),
+  yMm: coordinateMm.describe('from the centreline to the left'),
+  zMm: coordinateMm.describe('from the ground upwards'),
 });
 export type Position = z.infer<typeof Position>;

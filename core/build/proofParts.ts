@@ -1,12 +1,13 @@
 /** What was read, looked at and signed off when a unit was proved. */
 import * as z from 'zod';
+import { line, list, prose, stamped } from './bounds.ts';
 import { Id } from './ids.ts';
 
 export const voltsRead = z.number().min(0).max(60);
 
 export const Reading = z.object({
   id: Id,
-  setting: z.array(Id).describe('controls that were on'),
+  setting: list(Id, 100).describe('controls that were on'),
   place: z.discriminatedUnion('kind', [
     z.object({ kind: z.literal('lamp'), lampId: Id }),
     z.object({ kind: z.literal('feed'), fuseId: Id }),
@@ -14,37 +15,33 @@ export const Reading = z.object({
   quantity: z.enum(['volts', 'amps']),
   value: z.number().min(0).max(1000),
   batteryV: voltsRead.describe('read at the battery at the same time'),
-  by: z.string(),
-  at: z.iso.datetime(),
+  ...stamped,
 });
 export type Reading = z.infer<typeof Reading>;
 
 /** A check without a meter: pull test, seal, aim at night. */
 export const Check = z.object({
   result: z.enum(['good', 'bad', 'later']),
-  note: z.string().max(300),
+  note: prose(300),
   photoId: Id.nullable(),
-  by: z.string(),
-  at: z.iso.datetime(),
+  ...stamped,
 });
 export type Check = z.infer<typeof Check>;
 
 /** What was found to be wrong, and put right. */
 export const FoundFault = z.object({
   id: Id,
-  words: z.string().min(1).max(300),
-  by: z.string(),
-  at: z.iso.datetime(),
+  words: prose(300, 1),
+  ...stamped,
 });
 export type FoundFault = z.infer<typeof FoundFault>;
 
 export const SignOff = z.object({
-  open: z.array(z.string().max(200)).max(100).describe('what was still open, as it was told'),
-  by: z.string(),
-  at: z.iso.datetime(),
+  open: list(line(200), 100).describe('what was still open, as it was told'),
+  ...stamped,
 });
 export type SignOff = z.infer<typeof SignOff>;
 
 /** The legend that hangs on the board: what it said, by its fingerprint. */
-export const HungLegend = z.object({ print: z.string().max(4000), by: z.string(), at: z.iso.datetime() });
+export const HungLegend = z.object({ print: prose(4000), ...stamped });
 export type HungLegend = z.infer<typeof HungLegend>;

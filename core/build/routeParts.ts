@@ -1,12 +1,13 @@
 /** The ways of wires along the body: points where they are clipped or pass a wall, and the stretches between them. */
 import * as z from 'zod';
+import { key, line, upTo } from './bounds.ts';
 import { Id } from './ids.ts';
 import { Position } from './position.ts';
 
 /** A hole through a wall that wires pass. */
 export const WallPass = z.object({
-  holeMm: z.number().positive().max(120),
-  boreMm: z.number().positive().max(120).nullable().describe('bore of the grommet in it; null when the edge is bare'),
+  holeMm: upTo(120),
+  boreMm: upTo(120).nullable().describe('bore of the grommet in it; null when the edge is bare'),
   sealed: z.boolean(),
   wet: z.boolean().describe('water reaches it'),
 });
@@ -14,10 +15,10 @@ export type WallPass = z.infer<typeof WallPass>;
 
 export const RouteNode = z.object({
   id: Id,
-  name: z.string().max(60),
+  name: line(60),
   position: Position,
   pass: WallPass.nullable().describe('null for a clip'),
-  jointId: z.string().max(60).nullable().describe('joint of the body on whose moving part it rides'),
+  jointId: key(60).nullable().describe('joint of the body on whose moving part it rides'),
 });
 export type RouteNode = z.infer<typeof RouteNode>;
 

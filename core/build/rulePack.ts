@@ -1,16 +1,19 @@
 /** Rule packs: stated rules about required lamps and colours, as data with their source and date. */
 import * as z from 'zod';
+import { key, line, list } from './bounds.ts';
 import { LampKind } from './lampModel.ts';
 import { Face, LampRole, LightColour } from './vocabulary.ts';
 
 export const BodyGroup = z.enum(['truck', 'van', 'trailer', 'machine', 'cycle']);
 export type BodyGroup = z.infer<typeof BodyGroup>;
 
+/** Rules and packs are kept under their ids. */
+const ruleId = key(40).regex(/^[a-z0-9-]{2,40}$/, 'Small letters, digits and dashes');
 const heightMm = z.number().min(0).max(10_000);
 
 /** When a rule applies; what is left out does not matter. */
 export const RuleScope = z.object({
-  groups: z.array(BodyGroup).min(1).optional(),
+  groups: list(BodyGroup, 5, 1).optional(),
   leastWidthMm: heightMm.optional(),
   mostWidthMm: heightMm.optional(),
   leastLengthMm: z.number().min(0).max(50_000).optional(),
@@ -19,11 +22,11 @@ export const RuleScope = z.object({
 export type RuleScope = z.infer<typeof RuleScope>;
 
 export const RequiredLamp = z.object({
-  id: z.string().regex(/^[a-z0-9-]{2,40}$/),
-  words: z.string().min(5).max(200).describe('the rule in plain words'),
+  id: ruleId,
+  words: line(200, 5).describe('the rule in plain words'),
   role: LampRole,
   face: Face.describe('where it shows; left stands for either side'),
-  colours: z.array(LightColour).min(1),
+  colours: list(LightColour, 5, 1),
   least: z.number().int().min(1).max(20).describe('number; on the sides: on each'),
   scope: RuleScope,
   lowestMm: heightMm.optional(),
@@ -34,22 +37,22 @@ export const RequiredLamp = z.object({
 export type RequiredLamp = z.infer<typeof RequiredLamp>;
 
 export const ColourRule = z.object({
-  id: z.string().regex(/^[a-z0-9-]{2,40}$/),
-  words: z.string().min(5).max(200),
+  id: ruleId,
+  words: line(200, 5),
   colour: LightColour,
   towards: z.enum(['front', 'rear', 'any']),
-  except: z.array(LampKind),
+  except: list(LampKind, 20),
   severity: z.enum(['stop', 'caution']),
 });
 export type ColourRule = z.infer<typeof ColourRule>;
 
 export const RulePack = z.object({
-  id: z.string().regex(/^[a-z0-9-]{2,40}$/, 'Small letters, digits and dashes'),
-  name: z.string().min(3).max(80),
-  source: z.string().min(3).max(300),
+  id: ruleId,
+  name: line(80, 3),
+  source: line(300, 3),
   date: z.iso.date(),
-  groups: z.array(BodyGroup).min(1).describe('bodies it is meant for'),
-  required: z.array(RequiredLamp).max(100),
-  colours: z.array(ColourRule).max(50),
+  groups: list(BodyGroup, 5, 1).describe('bodies it is meant for'),
+  required: list(RequiredLamp, 100),
+  colours: list(ColourRule, 50),
 });
 export type RulePack = z.infer<typeof RulePack>;

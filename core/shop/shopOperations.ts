@@ -1,16 +1,18 @@
 /** Operations on the shop: the only way it changes. Each carries an id made by the client and is applied once. */
 import { enablePatches, type Patch, produceWithPatches } from 'immer';
 import * as z from 'zod';
-import { Id } from '../build/index.ts';
+import { documentProblem, Id, list, table } from '../build/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import {
   Bay,
   Job,
+  PartKey,
   PartOrder,
   PlannedStep,
   Reserved,
   reservedKey,
   Shop,
+  SMALLEST_QUANTITY,
   StockLine,
   TaskId,
   unitOfTask,
@@ -33,25 +35,22 @@ export const ShopOperation = z.discriminatedUnion('kind', [
   z.object({
     ...base,
     kind: z.literal('setPlan'),
-    steps: z.record(TaskId, PlannedStep.nullable()).describe('what changes; null takes a step off the plan'),
-    bays: z.record(Id, Id.nullable()),
+    steps: table(TaskId, PlannedStep.nullable(), 5000).describe('what changes; null takes a step off the plan'),
+    bays: table(Id, Id.nullable(), 500),
   }),
   z.object({ ...base, kind: z.literal('orderPart'), order: PartOrder }),
   z.object({ ...base, kind: z.literal('delayPart'), orderId: Id, dueIn: ShopTime }),
   z.object({ ...base, kind: z.literal('receivePart'), orderId: Id, quantity: amount }),
   z.object({ ...base, kind: z.literal('cancelOrder'), orderId: Id }),
   z.object({ ...base, kind: z.literal('putStock'), line: StockLine }),
-  z.object({ ...base, kind: z.literal('countStock'), partKey: z.string().min(1).max(120), onHand: amount }),
+  z.object({ ...base, kind: z.literal('countStock'), partKey: PartKey, onHand: amount }),
   z.object({
     ...base,
     kind: z.literal('reserve'),
-    lines: z
-      .array(Reserved.omit({ picked: true }))
-      .min(1)
-      .max(500),
+    lines: list(Reserved.omit({ picked: true }), 500, 1),
   }),
   z.object({ ...base, kind: z.literal('release'), unitId: Id }),
-  z.object({ ...base, kind: z.literal('pick'), unitId: Id, partKey: z.string().min(1).max(120), picked: z.boolean() }),
+  z.object({ ...base, kind: z.literal('pick'), unitId: Id, partKey: PartKey, picked: z.boolean() }),
   z.object({ ...base, kind: z.literal('setRates'), rates: Shop.shape.rates }),
 ]);
 export type ShopOperation = z.infer<typeof ShopOperation>;
@@ -128,8 +127,12 @@ function pick(draft: Shop, unitId: string, partKey: string, picked: boolean): vo
       `${stock.name}: the count says ${stock.onHand}, ${line.quantity} are to be picked. Count the bin.`,
     );
   line.picked = picked;
-  stock.onHand = Math.max(0, stock.onHand + (picked ? -line.quantity : line.quantity));
+  stock.onHand = Math.max(0, roundedQuantity(stock.onHand + (picked ? -line.quantity : line.quantity)));
 }
+
+/** Sums of tenths are not tenths in binary: 0.1 + 0.2 is rounded back to 0.3. */
+const QUANTITIES_A_WHOLE = 1 / SMALLEST_QUANTITY;
+const roundedQuantity = (quantity: number): number => Math.round(quantity * QUANTITIES_A_WHOLE) / QUANTITIES_A_WHOLE;
 
 function change(draft: Shop, operation: ShopDraft): void {
   switch (operation.kind) {
@@ -189,10 +192,11 @@ function change(draft: Shop, operation: ShopDraft): void {
       const order = must(draft.orders, operation.orderId, 'order');
       if (order.received) refuse('invalid', `${order.name} was taken in already.`);
       const stock = must(draft.stock, order.partKey, 'part');
-      stock.onHand += operation.quantity;
+      stock.onHand = roundedQuantity(stock.onHand + operation.quantity);
       // What did not come is still on its way.
-      if (operation.quantity >= order.quantity) order.received = true;
-      else order.quantity -= operation.quantity;
+      const left = roundedQuantity(order.quantity - operation.quantity);
+      if (left < SMALLEST_QUANTITY) order.received = true;
+      else order.quantity = left;
       return;
     }
     case 'cancelOrder':
@@ -233,6 +237,8 @@ export interface AppliedToShop {
 export function applyShopOperation(shop: Shop, operation: ShopDraft): Result<AppliedToShop, ShopRefusal> {
   try {
     const [document, patches] = produceWithPatches(shop, (draft) => change(draft as Shop, operation));
+    const problem = documentProblem(Shop, shop, document);
+    if (problem) return refused({ kind: 'invalid', message: problem });
     const touched = [...new Set(patches.map((patch: Patch) => patch.path.slice(0, 4).join('/')))];
     return ok({ document, touched });
   } catch (error) {

@@ -1,12 +1,14 @@
 /** The shop as one document: who works when, what bays there are, which units are on the board, parts and the plan. */
 import * as z from 'zod';
-import { Id } from '../build/index.ts';
+import { Id, key, line, list, table, trimmedLine } from '../build/index.ts';
 import { ClockTime, ShopDate, ShopTime } from './shopTime.ts';
 
 export const SHOP_VERSION = 1;
 
-const words = (length: number) => z.string().trim().min(1).max(length);
-const PartKey = z.string().min(1).max(120);
+const words = (length: number) => trimmedLine(length, 1);
+export const PartKey = key(120);
+/** Stock is counted to the millimetre of wire and no finer; what is left below that is nothing. */
+export const SMALLEST_QUANTITY = 0.001;
 
 const ClockHours = z
   .object({ from: ClockTime, to: ClockTime })
@@ -15,10 +17,13 @@ const ClockHours = z
 export const Worker = z.object({
   id: Id,
   name: words(80),
-  skills: z.array(z.enum(['wiring', 'metal'])),
-  week: z.array(z.array(ClockHours).max(4)).length(7).describe('Monday first'),
-  away: z.array(z.object({ from: ShopDate, to: ShopDate, why: z.string().max(80) })).max(60),
-  colour: z.string().regex(/^#[0-9A-Fa-f]{6}$/),
+  skills: list(z.enum(['wiring', 'metal']), 2),
+  week: list(list(ClockHours, 4), 7, 7).describe('Monday first'),
+  away: list(z.object({ from: ShopDate, to: ShopDate, why: line(80) }), 60),
+  colour: z
+    .string()
+    .max(7)
+    .regex(/^#[0-9A-Fa-f]{6}$/),
 });
 export type Worker = z.infer<typeof Worker>;
 
@@ -39,10 +44,7 @@ export const Job = z.object({
   due: ShopTime.nullable(),
   weight: z.number().int().min(1).max(5).describe('1 usual, 5 before all others'),
   windowKind: z.enum(WINDOW_KINDS),
-  windows: z
-    .array(z.object({ from: ShopTime, to: ShopTime }))
-    .max(60)
-    .describe('empty: the unit is there all the time'),
+  windows: list(z.object({ from: ShopTime, to: ShopTime }), 60).describe('empty: the unit is there all the time'),
   inBayId: Id.nullable().describe('the bay that it stands in already'),
   promisedHours: z.number().min(0).max(2000).nullable().describe('what the owner was told'),
 });
@@ -53,7 +55,7 @@ export const PartOrder = z.object({
   id: Id,
   partKey: PartKey,
   name: words(120),
-  quantity: z.number().min(0.1).max(10_000),
+  quantity: z.number().min(SMALLEST_QUANTITY).max(10_000),
   unitId: Id.nullable(),
   dueIn: ShopTime,
   received: z.boolean(),
@@ -63,7 +65,7 @@ export type PartOrder = z.infer<typeof PartOrder>;
 export const StockLine = z.object({
   key: PartKey,
   name: words(120),
-  bin: z.string().trim().max(20),
+  bin: trimmedLine(20),
   unit: z.enum(['pcs', 'm']),
   onHand: z.number().min(0).max(100_000),
   priceMarks: z.number().min(0).max(100_000),
@@ -82,24 +84,24 @@ export type Reserved = z.infer<typeof Reserved>;
 export const PlannedStep = z.object({
   from: ShopTime,
   to: ShopTime,
-  workerIds: z.array(Id).min(1).max(2),
+  workerIds: list(Id, 2, 1),
   held: z.boolean().describe('put there by hand: planning leaves it'),
 });
 export type PlannedStep = z.infer<typeof PlannedStep>;
 
-export const TaskId = z.string().min(38).max(160).describe('unit id, a blank, key of the step');
+export const TaskId = key(160, 38).describe('unit id, a blank, key of the step');
 
 export const Shop = z.object({
   version: z.literal(SHOP_VERSION),
-  workers: z.record(Id, Worker),
-  bays: z.record(Id, Bay),
-  jobs: z.record(Id, Job).describe('by unit id'),
-  orders: z.record(Id, PartOrder),
-  stock: z.record(PartKey, StockLine),
-  reserved: z.record(z.string(), Reserved).describe('by unit id, a blank, part key'),
+  workers: table(Id, Worker, 100),
+  bays: table(Id, Bay, 40),
+  jobs: table(Id, Job, 500).describe('by unit id'),
+  orders: table(Id, PartOrder, 5000),
+  stock: table(PartKey, StockLine, 5000),
+  reserved: table(key(160), Reserved, 10_000).describe('by unit id, a blank, part key'),
   plan: z.object({
-    steps: z.record(TaskId, PlannedStep),
-    bays: z.record(Id, Id).describe('unit to bay'),
+    steps: table(TaskId, PlannedStep, 20_000),
+    bays: table(Id, Id, 500).describe('unit to bay'),
   }),
   rates: z.object({
     hourMarks: z.number().min(0).max(1000),

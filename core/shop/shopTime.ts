@@ -8,12 +8,18 @@ import type { Span } from '../schedule/index.ts';
 const START_MS = Date.UTC(2000, 0, 1);
 export const DAY_MIN = 24 * 60;
 
-export const ShopTime = z.string().regex(/^\d{4}-(0\d|1[0-2])-([0-2]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/, {
-  error: 'a date and time as 2026-11-25T07:30',
-});
+export const ShopTime = z
+  .string()
+  .max(16)
+  .regex(/^\d{4}-(0\d|1[0-2])-([0-2]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/, {
+    error: 'a date and time as 2026-11-25T07:30',
+  });
 export type ShopTime = string;
 export const ShopDate = z.iso.date({ error: 'a date as 2026-11-25' });
-export const ClockTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, { error: 'a time as 07:30' });
+export const ClockTime = z
+  .string()
+  .max(5)
+  .regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, { error: 'a time as 07:30' });
 
 /** Minutes of a time: `minutesOf('2000-01-02T00:30') // => 1470`. A date alone is its midnight. */
 export const minutesOf = (time: ShopTime): number =>

@@ -1,4 +1,4 @@
-import { Sequelize, Transaction } from 'sequelize';
+import { Sequelize } from 'sequelize';
 import { defineTables, type Tables } from './models.ts';
 
 export interface DatabaseAddress {
@@ -22,10 +22,9 @@ export async function connect(address: DatabaseAddress): Promise<Database> {
     host: address.host,
     port: address.port,
     logging: false,
-    pool: { max: 12, acquire: 10_000 },
-    // Reads inside a transaction must see what the row lock has just waited for.
-    isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED,
-    dialectOptions: { connectTimeout: 5000 },
+    // Whoever waits longer than this is told that the database is away, and asks again.
+    pool: { max: 12, acquire: 4000 },
+    dialectOptions: { connectTimeout: 2000 },
   });
   await sequelize.authenticate();
   return { sequelize, tables: defineTables(sequelize), close: () => sequelize.close() };

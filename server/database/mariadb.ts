@@ -10,9 +10,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { type Connection, createConnection } from 'mariadb';
 import type { DatabaseAddress } from './connect.ts';
-
-/** A problem with setting up, told in one sentence. */
-export class SetupProblem extends Error {}
+import { SetupProblem } from './setupProblem.ts';
 
 const DATABASE = 'west_ember';
 const USER = 'ember';
@@ -222,6 +220,11 @@ export async function startDatabase(options: { dataFolder: string; port: number 
       '--innodb-flush-log-at-trx-commit=1',
       '--innodb-buffer-pool-size=256M',
       '--max-allowed-packet=64M',
+      // Reads inside a transaction must see what the row lock has just waited for.
+      '--transaction-isolation=READ-COMMITTED',
+      // Nothing a screen asks for takes this long; what does is stopped and says so.
+      '--max-statement-time=15',
+      '--innodb-lock-wait-timeout=10',
     ],
     // A process group of its own, so that Ctrl-C reaches us first and the database is stopped after the server.
     { stdio: ['ignore', log, log], detached: true },

@@ -8,12 +8,20 @@ export interface PersonRow {
   role: 'lead' | 'installer' | 'owner';
   colour: string;
   passwordHash: string;
+  /** The fleet whose units an owner sees; null for the crew. */
+  fleetId: string | null;
+}
+
+export interface FleetRow {
+  id: string;
+  name: string;
 }
 
 export interface SessionRow {
   tokenHash: string;
   personId: string;
   csrf: string;
+  startedAt: Date;
   expiresAt: Date;
 }
 
@@ -22,11 +30,37 @@ export interface UnitRow {
   tag: string;
   name: string;
   bodyId: string;
+  fleetId: string | null;
   revision: number;
   stage: string;
+  /** Counts and words of the last judgement, as JSON. */
   summary: string;
+  /** What the yard draws of it, as JSON. */
+  glyph: string;
+  /** What the shop's board needs of it, as JSON; null until it was judged once. */
+  shopUnit: string | null;
+  /** What a search looks in. */
+  words: string;
+  stops: number;
+  cautions: number;
+  lamps: number;
+  judgedRevision: number;
+  /** Why its document cannot be read; null when it can. */
+  damaged: string | null;
   build: string;
   updatedAt: Date;
+}
+
+/** The document from which a unit's log begins. */
+export interface UnitBaseRow {
+  unitId: string;
+  revision: number;
+  document: string;
+}
+
+export interface UnitPatternRow {
+  unitId: string;
+  patternId: string;
 }
 
 /** One row of a log: what was done, by whom, and which fields it touched. */
@@ -35,10 +69,16 @@ export interface LogRow {
   revision: number;
   kind: string;
   clientId: string;
+  /** Null in rows from before people were kept with them. */
+  personId: string | null;
   personName: string;
   at: Date;
   operation: string;
   touched: string;
+  /** The operation that this one takes back. */
+  undoes: string | null;
+  /** What it did, as patches there and back; null in rows from before that was kept. */
+  effect: string | null;
 }
 
 export interface OperationRow extends LogRow {
@@ -49,6 +89,8 @@ export interface ShopRow {
   id: number;
   revision: number;
   document: string;
+  baseRevision: number;
+  base: string | null;
 }
 
 export interface LampRow {
@@ -61,32 +103,6 @@ export interface LampRow {
   xMm: number;
   yMm: number;
   zMm: number;
-}
-
-export interface FeedRow {
-  unitId: string;
-  fuseId: string;
-  name: string;
-  slotLabel: string;
-  ratingA: number;
-  maximumA: number;
-}
-
-export interface PatternRow {
-  unitId: string;
-  functionId: string;
-  lampId: string;
-  patternId: string;
-  phase: string;
-}
-
-export interface ReadingRow {
-  unitId: string;
-  readingId: string;
-  quantity: string;
-  value: number;
-  byName: string;
-  at: Date;
 }
 
 export interface ShelfRow {
@@ -107,6 +123,9 @@ export interface PhotoRow {
   width: number;
   height: number;
   bytes: Buffer;
+  sizeBytes: number;
+  /** Of what was sent, so that the same id with another picture is noticed. */
+  sha256: string;
   at: Date;
 }
 
@@ -115,12 +134,12 @@ type Table<Row extends object> = ModelStatic<Model<Row, Row>>;
 export interface Tables {
   people: Table<PersonRow>;
   sessions: Table<SessionRow>;
+  fleets: Table<FleetRow>;
   units: Table<UnitRow>;
+  unitBases: Table<UnitBaseRow>;
+  unitPatterns: Table<UnitPatternRow>;
   operations: Table<OperationRow>;
   lamps: Table<LampRow>;
-  feeds: Table<FeedRow>;
-  patterns: Table<PatternRow>;
-  readings: Table<ReadingRow>;
   photos: Table<PhotoRow>;
   shelf: Table<ShelfRow>;
   settings: Table<SettingRow>;
@@ -135,6 +154,7 @@ const text = (length: number) => ({ type: DataTypes.STRING(length), allowNull: f
 const number = () => ({ type: DataTypes.DOUBLE, allowNull: false });
 const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
 const moment = () => ({ type: DataTypes.DATE(3), allowNull: false });
+const maybe = (column: object) => ({ ...column, allowNull: true });
 const long = () => ({ type: DataTypes.TEXT('long'), allowNull: false });
 
 const logColumns = () => ({
@@ -142,10 +162,13 @@ const logColumns = () => ({
   revision: whole(),
   kind: text(40),
   clientId: text(36),
+  personId: maybe(uuid()),
   personName: text(80),
   at: moment(),
   operation: long(),
   touched: long(),
+  undoes: maybe(uuid()),
+  effect: maybe(long()),
 });
 
 export function defineTables(sequelize: Sequelize): Tables {
@@ -160,11 +183,14 @@ export function defineTables(sequelize: Sequelize): Tables {
       role: text(20),
       colour: text(9),
       passwordHash: text(200),
+      fleetId: maybe(uuid()),
     }),
+    fleets: table('fleets', { id: key(), name: text(80) }),
     sessions: table('sessions', {
       tokenHash: { ...text(64), primaryKey: true },
       personId: uuid(),
       csrf: text(64),
+      startedAt: moment(),
       expiresAt: moment(),
     }),
     units: table('units', {
@@ -172,14 +198,31 @@ export function defineTables(sequelize: Sequelize): Tables {
       tag: text(12),
       name: text(60),
       bodyId: text(40),
+      fleetId: maybe(uuid()),
       revision: whole(),
       stage: text(20),
       summary: long(),
+      glyph: long(),
+      shopUnit: maybe(long()),
+      words: text(600),
+      stops: whole(),
+      cautions: whole(),
+      lamps: whole(),
+      judgedRevision: whole(),
+      damaged: maybe(text(400)),
       build: long(),
       updatedAt: moment(),
     }),
+    unitBases: table('unit_bases', { unitId: key(), revision: whole(), document: long() }),
+    unitPatterns: table('unit_patterns', { unitId: key(), patternId: { ...text(80), primaryKey: true } }),
     operations: table('operations', { ...logColumns(), unitId: uuid() }),
-    shop: table('shop', { id: { ...whole(), primaryKey: true }, revision: whole(), document: long() }),
+    shop: table('shop', {
+      id: { ...whole(), primaryKey: true },
+      revision: whole(),
+      document: long(),
+      baseRevision: whole(),
+      base: maybe(long()),
+    }),
     shopOperations: table('shop_operations', logColumns()),
     lamps: table('lamps', {
       unitId: key(),
@@ -192,35 +235,14 @@ export function defineTables(sequelize: Sequelize): Tables {
       yMm: number(),
       zMm: number(),
     }),
-    feeds: table('feeds', {
-      unitId: key(),
-      fuseId: key(),
-      name: text(60),
-      slotLabel: text(24),
-      ratingA: number(),
-      maximumA: number(),
-    }),
-    patterns: table('patterns', {
-      unitId: key(),
-      functionId: key(),
-      lampId: key(),
-      patternId: text(40),
-      phase: text(1),
-    }),
-    readings: table('readings', {
-      unitId: key(),
-      readingId: key(),
-      quantity: text(10),
-      value: number(),
-      byName: text(80),
-      at: moment(),
-    }),
     photos: table('photos', {
       id: key(),
       unitId: uuid(),
       width: whole(),
       height: whole(),
       bytes: { type: DataTypes.BLOB('medium'), allowNull: false },
+      sizeBytes: whole(),
+      sha256: text(64),
       at: moment(),
     }),
     shelf: table('shelf', {

@@ -1,0 +1,46 @@
+/** What Zod found, as a sentence for somebody with a lamp in the hand: what, where, and what to do. */
+import type * as z from 'zod';
+
+/** Field names are camel case with their unit at the end: 'lengthMm' reads 'length mm'. */
+const wordsOf = (field: PropertyKey): string =>
+  String(field)
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .toLowerCase();
+
+const isId = (part: PropertyKey): boolean => /^[0-9a-f]{8}-/.test(String(part));
+
+/** The place of an issue in words, ids left out: ['lamps', ID, 'position', 'xMm'] reads 'lamps, position, x mm'. */
+export function placeWords(path: readonly PropertyKey[]): string {
+  return path
+    .filter((part) => !isId(part) && part !== '')
+    .map((part) => (typeof part === 'number' ? `number ${part + 1}` : wordsOf(part)))
+    .join(', ');
+}
+
+type Issue = z.core.$ZodIssue;
+
+const countWords = (origin: string, count: number | bigint): string => {
+  if (origin === 'string') return `${count} letters`;
+  return origin === 'array' ? `${count} of them` : String(count);
+};
+
+function what(issue: Issue): string {
+  switch (issue.code) {
+    case 'too_big':
+      return `at most ${countWords(issue.origin, issue.maximum)} go here`;
+    case 'too_small':
+      if (issue.origin === 'number' && issue.inclusive === false) return `more than ${issue.minimum} is needed`;
+      return `at least ${countWords(issue.origin, issue.minimum)} ${issue.origin === 'number' ? 'is' : 'are'} needed`;
+    case 'invalid_union':
+    case 'unrecognized_keys':
+      return 'this is of no kind that is known here';
+    default:
+      return issue.message;
+  }
+}
+
+/** `issueSentence({ path: ['extraParts', 'tie', 'quantity'], ... }) // => 'extra parts, tie, quantity: at most 500 go here'` */
+export function issueSentence(issue: Issue): string {
+  const place = placeWords(issue.path);
+  return place === '' ? what(issue) : `${place}: ${what(issue)}`;
+}

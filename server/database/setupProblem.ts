@@ -1,0 +1,2 @@
+/** A problem with setting up, told in one sentence. */
+export class SetupProblem extends Error {}
