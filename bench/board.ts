@@ -9,7 +9,7 @@ import {
   weekStart,
 } from '../core/shop/index.ts';
 import { uuidv7 } from '../server/ids.ts';
-import { wallClockMinutes } from '../server/shop/wallClock.ts';
+import { wallClockMinutes } from '../server/wallClock.ts';
 import { asLead, type Frames, framesDuring } from './frames.ts';
 
 const PEOPLE = 20;
@@ -41,7 +41,7 @@ function crowded(answer: Answer): Answer {
     tag: `BB-${at}`,
   }));
   const steps: Record<string, PlannedStep> = {};
-  const monday = weekStart(wallClockMinutes()) + 7 * DAY_MIN;
+  const monday = weekStart(wallClockMinutes(new Date())) + 7 * DAY_MIN;
   // One step of each unit after another, so that no two neighbours are one block.
   for (let at = 0; at < BLOCKS; at++) {
     const unit = units[at % units.length]!;

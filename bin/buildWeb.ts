@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { SetupProblem } from '../server/database/mariadb.ts';
+import { SetupProblem } from '../server/database/setupProblem.ts';
 
 const SOURCES = ['web', 'core', 'public', 'index.html', 'vite.config.ts', 'package-lock.json'];
 

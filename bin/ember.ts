@@ -1,15 +1,22 @@
-/** Command line. `calc` runs without a database; `user add` talks to the database of a running bin/start. */
-import { existsSync, readFileSync } from 'node:fs';
+/** Command line. `calc` runs without a database; the rest works on that of a data folder, whether it runs or not. */
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { text } from 'node:stream/consumers';
 import { parseArgs } from 'node:util';
+import { SetupProblem } from '../server/database/setupProblem.ts';
 import { CALCULATION_NAMES, CalcError, calc } from './calc.ts';
 
 const HELP = `bin/ember calc NAME < in.json > out.json    NAME: ${CALCULATION_NAMES.join(', ')}
-bin/ember user add --name NAME --role lead|installer|owner [--username NAME] [--data FOLDER] [--port N]
-    while bin/start runs; the password is asked for, or taken from EMBER_PASSWORD`;
+bin/ember user add --name NAME --role lead|installer|owner [--username NAME] [--fleet NAME] [--data FOLDER]
+    the password is asked for, or taken from EMBER_PASSWORD; an owner sees the units of the fleet
+bin/ember backup FILE.tar.gz [--data FOLDER]     a consistent snapshot while people work
+bin/ember restore FILE.tar.gz [--data FOLDER]    into a data folder without data
+bin/ember verify [--repair] [--data FOLDER]      replays every log and says what differs; --repair rebuilds from the log
+bin/ember demo --large [--units N] [--operations N] [--data FOLDER]    a generated fleet for measuring`;
 
 const BAD_INPUT = 2;
+const NOT_AS_IT_SHOULD_BE = 1;
 
 function fail(error: unknown): never {
   const known =
@@ -21,6 +28,11 @@ function fail(error: unknown): never {
   );
   process.exit(BAD_INPUT);
 }
+
+const usage = () => new CalcError('INVALID_INPUT', HELP);
+
+const dataFolderOf = (given: string | undefined): string =>
+  path.resolve(given ?? path.join(import.meta.dirname, '..', '.data'));
 
 async function runCalc(name: string | undefined): Promise<void> {
   const answer = calc(name, await text(process.stdin));
@@ -40,53 +52,136 @@ async function addUser(args: string[]): Promise<void> {
       name: { type: 'string' },
       role: { type: 'string' },
       username: { type: 'string' },
+      fleet: { type: 'string' },
       data: { type: 'string' },
-      port: { type: 'string' },
     },
   });
-  const { name, role } = values;
-  if (!name || !['lead', 'installer', 'owner'].includes(role ?? '')) throw new CalcError('INVALID_INPUT', HELP);
-  const folder = path.resolve(values.data ?? path.join(import.meta.dirname, '..', '.data'));
-  const secrets = path.join(folder, 'secrets.json');
-  if (!existsSync(secrets))
-    throw new CalcError('NO_DATABASE', `There is no database in ${folder}: start West Ember once first.`);
-  const { databasePassword } = JSON.parse(readFileSync(secrets, 'utf8')) as { databasePassword: string };
-  const password = await askPassword();
-  const MINIMUM_LENGTH = 8;
-  if (password.length < MINIMUM_LENGTH)
-    throw new CalcError('INVALID_INPUT', `The password needs at least ${MINIMUM_LENGTH} characters.`);
-  // Loaded here: calc must not wait for a database client.
-  const { connect } = await import('../server/database/connect.ts');
+  const { NewPerson } = await import('../server/auth/newPerson.ts');
+  const { name, role, username, fleet } = values;
+  const password = name && role ? await askPassword() : '';
+  const given = NewPerson.safeParse({ name, role, password, username: username ?? name?.split(' ')[0], fleet });
+  if (!given.success) {
+    const [issue] = given.error.issues;
+    throw new CalcError('INVALID_INPUT', `${issue!.path.join('.')}: ${issue!.message}\n${HELP}`);
+  }
+  const { withDatabase } = await import('./runtime.ts');
   const { authService } = await import('../server/auth/service.ts');
-  const port = Number(values.port ?? 4310) + 1;
-  const database = await connect({
-    host: '127.0.0.1',
-    port,
-    user: 'ember',
-    password: databasePassword,
-    database: 'west_ember',
+  const { fleetsService } = await import('../server/units/fleets.ts');
+  const { machineClock } = await import('../server/clock.ts');
+  await withDatabase(dataFolderOf(values.data), async (database) => {
+    const fleetId = given.data.fleet ? (await fleetsService(database).byName(given.data.fleet)).id : null;
+    const person = await authService(database, machineClock).addPerson({ ...given.data, colour: '#5F7290', fleetId });
+    process.stdout.write(`${JSON.stringify(person)}\n`);
   });
+}
+
+/** A file named on the command line, and the data folder. */
+function fileAndFolder(args: string[]): { file: string; dataFolder: string } {
+  const { values, positionals } = parseArgs({ args, allowPositionals: true, options: { data: { type: 'string' } } });
+  const [file, ...rest] = positionals;
+  if (!file || rest.length > 0) throw usage();
+  return { file: path.resolve(file), dataFolder: dataFolderOf(values.data) };
+}
+
+async function backup(args: string[]): Promise<void> {
+  const { file, dataFolder } = fileAndFolder(args);
+  const { withDatabase } = await import('./runtime.ts');
+  const { writeBackup } = await import('../server/backup/archive.ts');
+  const manifest = await withDatabase(dataFolder, (_, address) => writeBackup(address, file, new Date()));
+  process.stdout.write(`${JSON.stringify({ file, ...manifest })}\n`);
+}
+
+async function restore(args: string[]): Promise<void> {
+  const { file, dataFolder } = fileAndFolder(args);
+  if (!existsSync(file)) throw new SetupProblem(`There is no file ${file}.`);
+  const { withDatabase } = await import('./runtime.ts');
+  const { openBackup, putBack } = await import('../server/backup/archive.ts');
+  const { migrate } = await import('../server/database/migrations.ts');
+  const unpacked = mkdtempSync(path.join(os.tmpdir(), 'ember-restore-'));
   try {
-    const username = values.username ?? name.split(' ')[0]!;
-    const person = await authService(database).addPerson({
-      username,
-      name,
-      role: role as 'lead' | 'installer' | 'owner',
-      colour: '#5F7290',
-      password,
-    });
-    process.stdout.write(`${person.name} can sign in as "${person.username}" (${person.role}).\n`);
+    const manifest = await openBackup(file, unpacked);
+    const rows = await withDatabase(
+      dataFolder,
+      async ({ sequelize }, address) => {
+        // Rows go into the tables that they came from; what has changed since is lifted afterwards.
+        await migrate(sequelize, manifest.migration);
+        const counts = await putBack(address, unpacked);
+        await migrate(sequelize);
+        return counts;
+      },
+      { make: true },
+    );
+    process.stdout.write(`${JSON.stringify({ file, at: manifest.at, rows })}\n`);
   } finally {
-    await database.close();
+    rmSync(unpacked, { recursive: true, force: true });
   }
 }
 
-const [command, ...rest] = process.argv.slice(2);
-try {
-  if (command === 'calc') await runCalc(rest[0]);
-  else if (command === 'user' && rest[0] === 'add') await addUser(rest.slice(1));
-  else if (command === '--help' || command === 'help') process.stdout.write(`${HELP}\n`);
-  else throw new CalcError('UNKNOWN_COMMAND', HELP);
-} catch (error) {
-  fail(error);
+async function verify(args: string[]): Promise<void> {
+  const { values } = parseArgs({
+    args,
+    options: { repair: { type: 'boolean', default: false }, data: { type: 'string' } },
+  });
+  const { withDatabase } = await import('./runtime.ts');
+  const { verifyAll } = await import('../server/backup/verify.ts');
+  const open = await withDatabase(dataFolderOf(values.data), async (database) => {
+    let [records, operations, wrong, left] = [0, 0, 0, 0];
+    for await (const verdict of verifyAll(database, values.repair)) {
+      records += 1;
+      operations += verdict.operations;
+      if (verdict.problems.length === 0) continue;
+      wrong += 1;
+      if (!verdict.repaired) left += 1;
+      process.stdout.write(
+        `${verdict.what}: ${verdict.problems.join('; ')}${verdict.repaired ? '. Rebuilt from its log.' : ''}\n`,
+      );
+    }
+    process.stdout.write(`${records} records, ${operations} operations replayed, ${wrong} not as they should be\n`);
+    return left;
+  });
+  if (open > 0) process.exitCode = NOT_AS_IT_SHOULD_BE;
 }
+
+async function largeDemo(args: string[]): Promise<void> {
+  const { values } = parseArgs({
+    args,
+    options: {
+      large: { type: 'boolean', default: false },
+      units: { type: 'string', default: '5000' },
+      operations: { type: 'string', default: '500000' },
+      data: { type: 'string' },
+    },
+  });
+  const [units, operations] = [Number(values.units), Number(values.operations)];
+  if (!values.large || !(units > 0) || !(operations >= 0)) throw usage();
+  const { withDatabase } = await import('./runtime.ts');
+  const { loadLargeFleet } = await import('../demo/largeFleet.ts');
+  await withDatabase(dataFolderOf(values.data), (database) =>
+    loadLargeFleet(database, { units, operations, now: new Date() }),
+  );
+  process.stdout.write(`${units} units with ${operations} operations were added.\n`);
+}
+
+async function main([command, ...args]: string[]): Promise<void> {
+  switch (command) {
+    case 'calc':
+      return runCalc(args[0]);
+    case 'user':
+      return args[0] === 'add' ? addUser(args.slice(1)) : fail(usage());
+    case 'backup':
+      return backup(args);
+    case 'restore':
+      return restore(args);
+    case 'verify':
+      return verify(args);
+    case 'demo':
+      return largeDemo(args);
+    case '--help':
+      process.stdout.write(`${HELP}\n`);
+      return;
+    default:
+      return fail(usage());
+  }
+}
+
+main(process.argv.slice(2)).catch(fail);

@@ -1,28 +1,46 @@
+import type { Transaction } from 'sequelize';
+import type { Build } from '../core/build/index.ts';
 import { authService, DEMO_SETTING } from '../server/auth/service.ts';
+import type { Clock } from '../server/clock.ts';
 import type { Database } from '../server/database/connect.ts';
 import { uuidv7 } from '../server/ids.ts';
 import { shelfService } from '../server/shelf/service.ts';
 import { shopService } from '../server/shop/service.ts';
-import { wallClockMinutes } from '../server/shop/wallClock.ts';
-import { unitsService } from '../server/units/service.ts';
+import { fleetsService } from '../server/units/fleets.ts';
+import { insertUnit } from '../server/units/insert.ts';
+import { wallClockMinutes } from '../server/wallClock.ts';
 import { SHELF } from './shelf.ts';
 import { demoShop } from './shop.ts';
-import { DEMO_PASSWORD, DEMO_PEOPLE, demoUnits } from './world.ts';
+import { DEMO_FLEET, DEMO_PASSWORD, DEMO_PEOPLE, demoUnits } from './world.ts';
 
 /** Is there nobody in the database yet? */
 export const isEmpty = async ({ tables }: Database): Promise<boolean> => (await tables.people.count()) === 0;
 
 /** The shelf alone: what an empty shop starts with. */
-export const loadShelf = (database: Database): Promise<void> => shelfService(database).put(SHELF);
+export const loadShelf = (database: Database, transaction?: Transaction): Promise<void> =>
+  shelfService(database).put(SHELF, transaction);
 
-/** Loads people, shelf and units of the demo. The setting that offers the sign-ins is written last. */
-export async function loadDemo(database: Database, now = new Date()): Promise<void> {
-  const auth = authService(database);
-  const units = unitsService(database);
-  await loadShelf(database);
+/** Loads people, shelf, units and shop of the demo: all of it or, when that is cut short, nothing. */
+export async function loadDemo(database: Database, clock: Clock): Promise<void> {
+  const auth = authService(database, clock);
+  const now = clock();
   const builds = demoUnits(now, uuidv7).map((build) => ({ id: uuidv7(), build }));
-  for (const { id, build } of builds) await units.insert(id, build, Math.max(1, Object.keys(build.lamps).length));
-  await shopService(database).put(demoShop(builds, wallClockMinutes(now), uuidv7));
-  for (const person of DEMO_PEOPLE) await auth.addPerson({ ...person, password: DEMO_PASSWORD });
-  await database.tables.settings.create({ name: DEMO_SETTING, value: DEMO_PASSWORD });
+  const shop = demoShop(builds, wallClockMinutes(now), uuidv7);
+  await database.sequelize.transaction(async (transaction) => {
+    await loadShelf(database, transaction);
+    const { id: fleetId } = await fleetsService(database).byName(DEMO_FLEET, transaction);
+    const revisionOf = (build: Build) => Math.max(1, Object.keys(build.lamps).length);
+    for (const { id, build } of builds)
+      await insertUnit(
+        database.tables,
+        { id, build, revision: revisionOf(build), fleetId, judged: true, at: now },
+        transaction,
+      );
+    await shopService({ database, clock }).put(shop, transaction);
+    for (const { username, name, role, colour } of DEMO_PEOPLE) {
+      const person = { username, name, role, colour, password: DEMO_PASSWORD };
+      await auth.addPerson({ ...person, fleetId: role === 'owner' ? fleetId : null }, transaction);
+    }
+    await database.tables.settings.create({ name: DEMO_SETTING, value: DEMO_PASSWORD }, { transaction });
+  });
 }

@@ -1,6 +1,8 @@
 /** Who works at the Reach Shed and who owns the fleet. Nobody of them exists. */
 export const DEMO_PASSWORD = 'causeway';
 
+export const DEMO_FLEET = 'Sable Reach Causeway District';
+
 export const DEMO_PEOPLE = [
   { username: 'odile', name: 'Odile Marchbank', role: 'lead', colour: '#7A4A2B' },
   { username: 'tamsin', name: 'Tamsin Okafor', role: 'installer', colour: '#3A6EA5' },

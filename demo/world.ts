@@ -12,7 +12,7 @@ import { surveyedUnits } from './units/surveyed.ts';
 import { telehandlers } from './units/telehandlers.ts';
 import { tiltTrailer } from './units/tiltTrailer.ts';
 
-export { DEMO_PASSWORD, DEMO_PEOPLE } from './people.ts';
+export { DEMO_FLEET, DEMO_PASSWORD, DEMO_PEOPLE } from './people.ts';
 
 /** All demo units. `now` is the moment of loading, `newId` hands in identities. */
 export function demoUnits(now: Date, newId: () => Id): Build[] {

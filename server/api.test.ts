@@ -143,7 +143,7 @@ describe('input', () => {
       tag: 'ZZ-02',
       name: 'Too long',
       bodyId: 'van',
-      parameters: { lengthMm: 99_000 },
+      parameters: { lengthMm: 39_000 },
       systemVoltageV: 12,
     });
     expect(answer.json()).toMatchObject({
@@ -227,8 +227,8 @@ describe('operations', () => {
     const rows = await server.database.tables.lamps.findAll({ where: { unitId }, raw: true });
     expect(rows).toHaveLength(Object.keys((await unitNow()).build.lamps).length);
     const listed = (await lead.get('/api/units'))
-      .json<{ id: string; glyph: { lamps: unknown[] } }[]>()
-      .find((unit) => unit.id === unitId)!;
+      .json<{ rows: { id: string; glyph: { lamps: unknown[] } }[] }>()
+      .rows.find((unit) => unit.id === unitId)!;
     expect(listed.glyph.lamps).toHaveLength(rows.length);
   });
 });

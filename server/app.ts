@@ -8,18 +8,27 @@ import serveStatic from '@fastify/static';
 import websocket from '@fastify/websocket';
 import Fastify, { type FastifyError, type FastifyInstance } from 'fastify';
 import { hasZodFastifySchemaValidationErrors, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
+import { issueSentence } from '../core/build/index.ts';
 import { authPlugin } from './auth/plugin.ts';
 import { authRoutes } from './auth/routes.ts';
 import { authService } from './auth/service.ts';
+import { type Clock, machineClock } from './clock.ts';
 import type { Database } from './database/connect.ts';
+import { databaseTrouble } from './database/trouble.ts';
+import { documentPool } from './documents/pool.ts';
 import { documentRoutes } from './documents/routes.ts';
 import { ApiError, type ErrorIssue } from './errors.ts';
+import { type HealthParts, healthRoutes } from './health/routes.ts';
+import { newsHub } from './live/hub.ts';
 import { liveRoutes } from './live/routes.ts';
 import { photoRoutes } from './photos/routes.ts';
 import { shelfRoutes } from './shelf/routes.ts';
 import { shelfService } from './shelf/service.ts';
 import { shopRoutes } from './shop/routes.ts';
 import { shopService } from './shop/service.ts';
+import { fleetsService } from './units/fleets.ts';
+import { judgeUnits } from './units/judge.ts';
+import { unitLists } from './units/lists.ts';
 import { unitRoutes } from './units/routes.ts';
 import { unitsService } from './units/service.ts';
 
@@ -32,18 +41,26 @@ export interface AppOptions {
   logLevel?: string;
   /** Sign-in tries a minute from one address; tests that sign in often raise it. */
   signInTries?: number;
+  clock?: Clock;
+  /** Certificate and key in PEM; without them it speaks plain http. */
+  tls?: { cert: string; key: string };
+  /** How long judging a unit may take, ms. */
+  judgeLimitMs?: number;
+  lastBackup?: HealthParts['lastBackup'];
 }
 
 /** Turns any thrown thing into the one error shape. */
 function toApiError(error: FastifyError): ApiError {
   if (error instanceof ApiError) return error;
+  const trouble = databaseTrouble(error);
+  if (trouble) return trouble;
   if (hasZodFastifySchemaValidationErrors(error)) {
     const issues: ErrorIssue[] = error.validation.map((each) => ({
       path: each.instancePath.replace(/^\//, '').replaceAll('/', '.'),
       message: each.message ?? 'not valid',
     }));
-    const first = issues[0];
-    return new ApiError('INVALID_INPUT', first ? `${first.path || 'request'}: ${first.message}` : undefined, issues);
+    const first = error.validation[0]?.params?.issue as Parameters<typeof issueSentence>[0] | undefined;
+    return new ApiError('INVALID_INPUT', first && issueSentence(first), issues);
   }
   if (error.statusCode === 413) return new ApiError('TOO_LARGE');
   if (error.statusCode === 429) return new ApiError('TOO_MANY_TRIES');
@@ -57,19 +74,26 @@ export async function buildApp({
   webFolder,
   logLevel = 'warn',
   signInTries,
+  clock = machineClock,
+  tls,
+  judgeLimitMs,
+  lastBackup = () => null,
 }: AppOptions): Promise<FastifyInstance> {
   const app = Fastify({
     logger: { level: logLevel, redact: ['req.headers.cookie', 'req.headers["x-csrf-token"]'] },
     bodyLimit: BODY_LIMIT_BYTES,
-    // A kept-alive connection must not hold up Ctrl-C.
-    forceCloseConnections: true,
-  });
+    // On the way out, what is in flight is answered; a connection that is only kept alive holds nobody up.
+    forceCloseConnections: 'idle',
+    return503OnClosing: true,
+    ...(tls && { https: tls }),
+  }) as unknown as FastifyInstance;
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   app.setErrorHandler((error: FastifyError, request, reply) => {
     const known = toApiError(error);
     if (known.code === 'UNEXPECTED') request.log.error({ err: error }, 'unexpected error');
-    const { code, message, issues } = known;
+    const { code, message, issues, retryAfterS } = known;
+    if (retryAfterS !== null) reply.header('retry-after', String(retryAfterS));
     return reply.code(known.status).send({ error: { code, message, issues } });
   });
 
@@ -92,24 +116,36 @@ export async function buildApp({
   await app.register(rateLimit, { global: false });
   await app.register(websocket, { options: { maxPayload: 64 * 1024 } });
 
-  const auth = authService(database);
-  const units = unitsService(database);
+  const onError = (words: string) => (error: unknown) => app.log.error({ err: error }, words);
+  const judge = judgeUnits({ database, limitMs: judgeLimitMs, onError: onError('a unit could not be judged') });
+  const pool = documentPool(onError('document worker'));
+  app.addHook('onClose', () => Promise.all([judge.close(), pool.close()]));
+  app.addHook('onReady', () => void judge.sweep().catch(onError('the yard could not be looked through')));
+
+  const auth = authService(database, clock);
+  const units = unitsService({ database, clock, judge });
+  const lists = unitLists(database, judge, clock);
+  const fleets = fleetsService(database);
   const shelf = shelfService(database);
-  const shop = shopService(database);
+  const shop = shopService({ database, clock });
+  const hub = newsHub({ auth, units, shop, onError: onError('news could not be read') });
   await app.register(authPlugin, { auth });
-  await app.register(authRoutes, { auth, signInTries });
-  await app.register(unitRoutes, { units });
+  await app.register(healthRoutes, { database, lastBackup, clock });
+  await app.register(authRoutes, { auth, signInTries, secureCookies: tls !== undefined });
+  await app.register(unitRoutes, { units, lists, fleets });
   await app.register(shelfRoutes, { shelf, shop });
-  await app.register(shopRoutes, { shop, units });
-  await app.register(liveRoutes, { units, shop });
-  await app.register(photoRoutes, { database });
-  await app.register(documentRoutes, { units, shelf, shop });
+  await app.register(shopRoutes, { shop, lists, clock });
+  await app.register(liveRoutes, { hub, units });
+  await app.register(photoRoutes, { database, units, clock });
+  await app.register(documentRoutes, { units, lists, shelf, shop, pool, clock });
 
   if (webFolder && existsSync(path.join(webFolder, 'index.html'))) {
     await app.register(serveStatic, {
       root: webFolder,
       index: false,
       cacheControl: false,
+      // Compressed beside each file when the interface was built.
+      preCompressed: true,
       // Files under assets/ carry their hash in the name; all others may be new tomorrow.
       setHeaders: (reply, file) => {
         const isHashed = path.relative(webFolder, file).startsWith('assets');

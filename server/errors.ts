@@ -10,13 +10,34 @@ export const ERRORS = {
   UNIT_NOT_FOUND: { status: 404, message: 'There is no such unit in the yard.' },
   TAG_TAKEN: { status: 409, message: 'A unit with this tag stands in the yard already. Choose another tag.' },
   BODY_REFUSED: { status: 400, message: 'The body cannot be built with these dimensions.' },
+  UNIT_DAMAGED: {
+    status: 422,
+    message: 'The record of this unit cannot be read. Nothing else is touched; "bin/ember verify" says more.',
+  },
+  SHOP_DAMAGED: {
+    status: 422,
+    message: 'The record of the shop cannot be read. Units are not touched; "bin/ember verify" says more.',
+  },
+  PHOTO_DIFFERS: { status: 409, message: 'Another picture is kept under this id already. Take the picture anew.' },
+  PHOTO_QUOTA: {
+    status: 413,
+    message: 'This unit has as many pictures as it can keep. Take some out of the survey first.',
+  },
   NOT_A_PICTURE: { status: 400, message: 'That is no picture that can be read. Send a JPEG, PNG or WebP.' },
   NOT_FOUND: { status: 404, message: 'There is nothing at this address.' },
+  DATABASE_AWAY: { status: 503, message: 'The database is away for a moment. Your work is kept; it is tried again.' },
+  TOO_BUSY: { status: 503, message: 'The server is busy with other papers. Wait a moment and try again.' },
+  DISK_FULL: {
+    status: 507,
+    message: 'The disk of the server is full. Nothing of this was kept: make room, then try again.',
+  },
   UNEXPECTED: {
     status: 500,
     message: 'Something went wrong on the server. Nothing of this request was kept; try again.',
   },
 } as const;
+
+const RETRY_AFTER_S = 2;
 
 export type ErrorCode = keyof typeof ERRORS;
 
@@ -33,6 +54,11 @@ export class ApiError extends Error {
     readonly issues: ErrorIssue[] = [],
   ) {
     super(detail ?? ERRORS[code].message);
+  }
+
+  /** Seconds after which asking again makes sense. */
+  get retryAfterS(): number | null {
+    return this.status === 503 || this.status === 429 ? RETRY_AFTER_S : null;
   }
 
   get status(): number {

@@ -10,6 +10,7 @@ import { connect } from './database/connect.ts';
 import { type RunningDatabase, startDatabase } from './database/mariadb.ts';
 import { migrate } from './database/migrations.ts';
 import { uuidv7 } from './ids.ts';
+import { testClock } from './testing/testClock.ts';
 import { freePort, temporaryFolder } from './testing/testServer.ts';
 
 const root = path.resolve(import.meta.dirname, '..');
@@ -23,7 +24,7 @@ beforeAll(async () => {
   mariadb = await startDatabase({ dataFolder, port: databasePort });
   const database = await connect(mariadb.address);
   await migrate(database.sequelize);
-  await loadDemo(database);
+  await loadDemo(database, testClock());
   await database.close();
 });
 afterAll(async () => {
@@ -65,8 +66,10 @@ async function session(address: string) {
     'x-csrf-token': csrf,
     'content-type': 'application/json',
   };
-  const units = (await (await fetch(`${address}/api/units`, { headers })).json()) as { id: string; tag: string }[];
-  return { headers, unitId: units.find((unit) => unit.tag === 'SR-05')!.id };
+  const units = (await (await fetch(`${address}/api/units`, { headers })).json()) as {
+    rows: { id: string; tag: string }[];
+  };
+  return { headers, unitId: units.rows.find((unit) => unit.tag === 'SR-05')!.id };
 }
 
 /** Sends comments one after another until the line breaks. Gives those that were acknowledged and the one in flight. */

@@ -1,9 +1,9 @@
 /**
  * Taking operations on a document in order, the same for a unit and for the shop: each is answered for itself, one that
  * was taken before is answered again and not done again, and one that meets what somebody else changed since its author
- * last looked is refused with that person's name and value.
+ * last looked is refused with that person's name and value. Undoing is worked out here, from the log.
  */
-import { fieldsMeet, type Stamp } from '../core/build/index.ts';
+import { type Change, fieldsMeet, type Stamp, sameData, takeBack } from '../core/build/index.ts';
 import { type Result, refused } from '../core/result.ts';
 import type { Person } from './auth/service.ts';
 import type { LogRow } from './database/models.ts';
@@ -29,21 +29,35 @@ export type Outcome =
   | { id: string; status: 'applied'; revision: number; at: string }
   | { id: string; status: 'refused'; reason: Refusal; conflict: Conflict | null };
 
-export interface Taking<Document, Operation> {
+/** A row of the log of a document; `unitId` is that of the unit, or 'shop'. */
+export type KnownRow = LogRow & { unitId?: string };
+/** What is asked of rows that others wrote: which fields they touched. */
+export type OthersRow = Pick<LogRow, 'revision' | 'personName' | 'at' | 'touched'>;
+
+type UndoRequest = { id: string; group?: string; kind: 'undo'; operationId: string };
+interface Named {
+  id: string;
+  kind: string;
+}
+
+export interface Taking<Document, Operation extends Named> {
   document: Document;
+  /** The unit whose log this is; left out for the shop. */
+  unitId?: string;
   revision: number;
-  /** The revision that the author had seen. */
-  baseRevision: number;
-  operations: readonly Operation[];
-  /** Rows of the log with the ids of these operations, and those of others since the base revision. */
-  logged: readonly LogRow[];
+  operations: readonly (Operation | UndoRequest)[];
+  /** Rows of any log with the ids of these operations, or of those that they take back. */
+  known: readonly KnownRow[];
+  /** What others did since the revision that the author had seen, oldest first. */
+  others: readonly OthersRow[];
   sender: Sender;
-  mayDo(person: Person, operation: Operation): Refusal | null;
+  now: Date;
+  mayDo(person: Person, operation: { kind: string }): Refusal | null;
   apply(
     document: Document,
     operation: Operation,
     stamp: Stamp,
-  ): Result<{ document: Document; touched: string[] }, Refusal>;
+  ): Result<{ document: Document; touched: string[]; change: Change | null }, Refusal>;
   describe(document: Document, field: string): { words: string; value: unknown };
 }
 
@@ -55,59 +69,117 @@ export interface Taken<Document> {
   outcomes: Outcome[];
 }
 
-export function takeOperations<Document, Operation extends { id: string; kind: string }>(
+export function takeOperations<Document, Operation extends Named>(
   taking: Taking<Document, Operation>,
 ): Taken<Document> {
-  const { baseRevision, logged, sender } = taking;
-  const since = logged.filter((row) => row.revision > baseRevision && row.clientId !== sender.clientId);
+  const { sender, now } = taking;
   const log: LogRow[] = [];
   const outcomes: Outcome[] = [];
   let { document, revision } = taking;
-  for (const operation of taking.operations) {
-    const done = logged.find((row) => row.id === operation.id) ?? log.find((row) => row.id === operation.id);
+  const rowOf = (id: string) => log.find((row) => row.id === id) ?? taking.known.find((row) => row.id === id);
+  const refuse = (id: string, reason: Refusal, conflict: Conflict | null = null) =>
+    outcomes.push({ id, status: 'refused', reason, conflict });
+
+  for (const sent of taking.operations) {
+    const done = rowOf(sent.id);
     if (done) {
-      outcomes.push({ id: operation.id, status: 'applied', revision: done.revision, at: done.at.toISOString() });
+      if (isSame(done, sent, taking.unitId))
+        outcomes.push({ id: sent.id, status: 'applied', revision: done.revision, at: done.at.toISOString() });
+      else
+        refuse(sent.id, { kind: 'duplicate', message: 'Another change was kept under this id already. Do it anew.' });
       continue;
     }
-    const at = new Date();
-    const denied = taking.mayDo(sender.person, operation);
-    const applied = denied
-      ? refused(denied)
-      : taking.apply(document, operation, { by: sender.person.name, at: at.toISOString() });
+    const resolved = isUndo(sent)
+      ? resolveUndo(sent, rowOf(sent.operationId), document, taking)
+      : allowed(sent, taking);
+    if (!resolved.ok) {
+      refuse(sent.id, resolved.reason);
+      continue;
+    }
+    const operation = resolved.value;
+    const applied = taking.apply(document, operation, { by: sender.person.name, at: now.toISOString() });
     if (!applied.ok) {
-      outcomes.push({ id: operation.id, status: 'refused', reason: applied.reason, conflict: null });
+      refuse(sent.id, applied.reason);
       continue;
     }
-    const conflict = findConflict(since, applied.value.touched, (field) => taking.describe(document, field));
+    const { touched, change } = applied.value;
+    // An undo has looked at the values themselves: what somebody did meanwhile would have stopped it.
+    const conflict = isUndo(sent)
+      ? null
+      : findConflict(taking.others, touched, (field) => taking.describe(document, field));
     if (conflict) {
       const message = `${conflict.by} has changed ${conflict.field} in the meantime.`;
-      outcomes.push({ id: operation.id, status: 'refused', reason: { kind: 'overtaken', message }, conflict });
+      refuse(sent.id, { kind: 'overtaken', message }, conflict);
       continue;
     }
     document = applied.value.document;
     revision += 1;
     log.push({
-      id: operation.id,
+      id: sent.id,
       revision,
       kind: operation.kind,
       clientId: sender.clientId,
+      personId: sender.person.id,
       personName: sender.person.name,
-      at,
+      at: now,
       operation: JSON.stringify(operation),
-      touched: JSON.stringify(applied.value.touched),
+      touched: JSON.stringify(touched),
+      undoes: isUndo(sent) ? sent.operationId : null,
+      effect: change && JSON.stringify(change),
     });
-    outcomes.push({ id: operation.id, status: 'applied', revision, at: at.toISOString() });
+    outcomes.push({ id: sent.id, status: 'applied', revision, at: now.toISOString() });
   }
   return { document, revision, log, outcomes };
 }
 
+const isUndo = (operation: Named): operation is UndoRequest => operation.kind === 'undo';
+
+/** Is a row what was sent, so that it is answered as before? */
+function isSame(row: KnownRow, sent: Named, unitId: string | undefined): boolean {
+  if (row.unitId !== undefined && row.unitId !== unitId) return false;
+  return isUndo(sent) ? row.undoes === sent.operationId : sameData(JSON.parse(row.operation), sent);
+}
+
+function allowed<Document, Operation extends Named>(
+  operation: Operation,
+  { mayDo, sender }: Taking<Document, Operation>,
+): Result<Operation, Refusal> {
+  const denied = mayDo(sender.person, operation);
+  return denied ? refused(denied) : { ok: true, value: operation };
+}
+
+/** What taking an operation back means, from what the log keeps of it. */
+function resolveUndo<Document, Operation extends Named>(
+  { id, group, operationId }: UndoRequest,
+  target: KnownRow | undefined,
+  document: Document,
+  taking: Taking<Document, Operation>,
+): Result<Operation, Refusal> {
+  const isOfThis = target && (target.unitId === undefined || target.unitId === taking.unitId);
+  if (!isOfThis) return refused({ kind: 'missing', message: 'There is no such change to undo.' });
+  if (target.personId !== taking.sender.person.id)
+    return refused({ kind: 'invalid', message: `${target.personName} did that. Who did something can undo it.` });
+  const what = target.kind === 'restore' ? (JSON.parse(target.operation) as { what: string }).what : target.kind;
+  const denied = taking.mayDo(taking.sender.person, { kind: what });
+  if (denied) return refused(denied);
+  if (target.effect === null)
+    return refused({ kind: 'invalid', message: 'This was done too long ago to be undone. Change it back by hand.' });
+  const patches = takeBack(document as object, JSON.parse(target.effect) as Change);
+  if (!patches.ok) {
+    const { words } = taking.describe(document, patches.reason.field);
+    return refused({ kind: 'overtaken', message: `This can no longer be undone: ${words} has been changed since.` });
+  }
+  const restore = { id, ...(group && { group }), kind: 'restore', undoes: operationId, what, patches: patches.value };
+  return { ok: true, value: restore as unknown as Operation };
+}
+
 /** What others changed since the base revision on the fields that an operation touches. */
 function findConflict(
-  since: readonly LogRow[],
+  others: readonly OthersRow[],
   touched: readonly string[],
   describe: (field: string) => { words: string; value: unknown },
 ): Conflict | null {
-  for (const row of since.toReversed()) {
+  for (const row of others.toReversed()) {
     const theirs = JSON.parse(row.touched) as string[];
     const field = touched.find((mine) => theirs.some((other) => fieldsMeet(mine, other)));
     if (field === undefined) continue;

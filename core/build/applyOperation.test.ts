@@ -270,7 +270,7 @@ describe('a result that could not be read again is refused with its reason', () 
     const first = applied(build, parts(500));
     expect(applyOperation(first.build, opOf(parts(1)), STAMP)).toMatchObject({
       ok: false,
-      reason: { kind: 'invalid', message: 'extra parts, tie, quantity: at most 500 go here' },
+      reason: { kind: 'invalid', message: 'extra parts, tie, quantity: the most is 500' },
     });
     expect(applied(applied(build, parts(250)).build, parts(250)).build.extraParts.tie!.quantity).toBe(500);
   });

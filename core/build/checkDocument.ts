@@ -4,7 +4,7 @@
  * that of the whole schema.
  */
 import type * as z from 'zod';
-import { issueSentence } from './issueSentence.ts';
+import { issueSentence, placeWords } from './issueSentence.ts';
 
 type Entries = Readonly<Record<string, unknown>>;
 
@@ -18,7 +18,7 @@ const firstIssue = (schema: z.ZodType, value: unknown, path: PropertyKey[]): str
 /** Entries of a collection that are not those of before; its size is told by the schema's own mark. */
 function collectionProblem(schema: z.ZodRecord, name: string, before: Entries, after: Entries): string | null {
   const most = schema.meta()?.mostEntries as number;
-  if (Object.keys(after).length > most) return `${name}: at most ${most} go here. Take some out first.`;
+  if (Object.keys(after).length > most) return `${placeWords([name])}: at most ${most} of them. Take some out first.`;
   for (const [key, value] of Object.entries(after)) {
     if (before[key] === value) continue;
     const problem =

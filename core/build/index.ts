@@ -19,5 +19,6 @@ export * from './routeParts.ts';
 export * from './rulePack.ts';
 export * from './sameData.ts';
 export * from './undo.ts';
+export * from './undoStacks.ts';
 export * from './vocabulary.ts';
 export * from './workParts.ts';

@@ -19,18 +19,21 @@ export function placeWords(path: readonly PropertyKey[]): string {
 
 type Issue = z.core.$ZodIssue;
 
-const countWords = (origin: string, count: number | bigint): string => {
-  if (origin === 'string') return `${count} letters`;
-  return origin === 'array' ? `${count} of them` : String(count);
-};
+/** A bound in words: of a figure, of a word's letters, of a list's entries. */
+function boundWords(origin: string, least: boolean, bound: number | bigint): string {
+  const side = least ? 'least' : 'most';
+  if (origin === 'string') return `at ${side} ${bound} ${bound === 1 ? 'letter' : 'letters'}`;
+  if (origin === 'array' || origin === 'set') return `at ${side} ${bound} of them`;
+  return `the ${side} is ${bound}`;
+}
 
 function what(issue: Issue): string {
   switch (issue.code) {
     case 'too_big':
-      return `at most ${countWords(issue.origin, issue.maximum)} go here`;
+      return boundWords(issue.origin, false, issue.maximum);
     case 'too_small':
       if (issue.origin === 'number' && issue.inclusive === false) return `more than ${issue.minimum} is needed`;
-      return `at least ${countWords(issue.origin, issue.minimum)} ${issue.origin === 'number' ? 'is' : 'are'} needed`;
+      return boundWords(issue.origin, true, issue.minimum);
     case 'invalid_union':
     case 'unrecognized_keys':
       return 'this is of no kind that is known here';
@@ -39,7 +42,7 @@ function what(issue: Issue): string {
   }
 }
 
-/** `issueSentence({ path: ['extraParts', 'tie', 'quantity'], ... }) // => 'extra parts, tie, quantity: at most 500 go here'` */
+/** `issueSentence({ path: ['extraParts', 'tie', 'quantity'], ... }) // => 'extra parts, tie, quantity: the most is 500'` */
 export function issueSentence(issue: Issue): string {
   const place = placeWords(issue.path);
   return place === '' ? what(issue) : `${place}: ${what(issue)}`;

@@ -25,7 +25,8 @@ import { RulePack } from './rulePack.ts';
 import { Face } from './vocabulary.ts';
 import { AsBuilt, Problem, StepKey, StepOrder } from './workParts.ts';
 
-const base = { id: Id };
+/** Changes that a person made in one go carry the same group: they are undone in one go. */
+const base = { id: Id, group: Id.optional() };
 const some = <T extends z.ZodType>(item: T) => list(item, 500, 1);
 /** As many at once as a screen ever sends. */
 const upToMany = <T extends z.ZodType>(item: T) => list(item, 500);

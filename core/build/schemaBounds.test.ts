@@ -10,13 +10,13 @@ const isBounded = (value: unknown): boolean => typeof value === 'number' && Math
 
 /** An array keeps its greatest length among its checks. */
 const hasLongest = ({ checks = [] }: { checks?: z.core.$ZodCheck[] }): boolean =>
-  checks.some(({ _zod: { def } }) => def.check === 'max_length' || def.check === 'length_equals');
+  checks.some(({ _zod: { def } }: z.core.$ZodCheck) => def.check === 'max_length' || def.check === 'length_equals');
 
 /** Paths at which a schema takes something without an end. */
 function unbounded(schema: z.core.$ZodType, path: string, seen = new Set<unknown>()): string[] {
   if (seen.has(schema)) return [];
   seen.add(schema);
-  const def = schema._zod.def as unknown as Record<string, never>;
+  const def = schema._zod.def as unknown as Record<string, unknown>;
   const within = (inner: unknown, name: string) => unbounded(inner as z.core.$ZodType, `${path}${name}`, seen);
   switch (def.type as string) {
     case 'string': {
@@ -28,13 +28,16 @@ function unbounded(schema: z.core.$ZodType, path: string, seen = new Set<unknown
       return isBounded(minValue) && isBounded(maxValue) ? [] : [`${path}: number`];
     }
     case 'array':
-      return [...(hasLongest(def) ? [] : [`${path}: array`]), ...within(def.element, '[]')];
+      return [
+        ...(hasLongest(def as { checks?: z.core.$ZodCheck[] }) ? [] : [`${path}: array`]),
+        ...within(def.element, '[]'),
+      ];
     case 'record': {
       const isSized = (schema as z.ZodRecord).meta()?.mostEntries !== undefined;
       return [...(isSized ? [] : [`${path}: record`]), ...within(def.keyType, '{key}'), ...within(def.valueType, '{}')];
     }
     case 'object':
-      return Object.entries(def.shape).flatMap(([name, inner]) => within(inner, `.${name}`));
+      return Object.entries(def.shape as object).flatMap(([name, inner]) => within(inner, `.${name}`));
     case 'tuple':
       return (def.items as unknown[]).flatMap((inner, index) => within(inner, `[${index}]`));
     case 'union':

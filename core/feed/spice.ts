@@ -53,6 +53,9 @@ export function spiceCards(element: CircuitElement, names: SpiceNames): string[]
   }
 }
 
+/** A name with a line break in it would be a card, or a command, of its own. */
+const oneLine = (words: string): string => words.replaceAll(/[\p{Cc}\p{Zl}\p{Zp}]+/gu, ' ');
+
 /** A whole deck that runs as it stands: title, what each name is, the cards, an operating point. */
 export function spiceDeck(
   title: string,
@@ -62,7 +65,7 @@ export function spiceDeck(
   const names = countedNames();
   const cards = elements.flatMap((element) => {
     const label = labels.get(element.id);
-    return [...(label ? [`* ${label}`] : []), ...spiceCards(element, names)];
+    return [...(label ? [`* ${oneLine(label)}`] : []), ...spiceCards(element, names)];
   });
-  return [title.replace(/\n/g, ' '), ...cards, '.temp 27', '.op', '.end', ''].join('\n');
+  return [oneLine(title), ...cards, '.temp 27', '.op', '.end', ''].join('\n');
 }

@@ -1,7 +1,7 @@
 /** Operations on the shop: the only way it changes. Each carries an id made by the client and is applied once. */
 import { enablePatches, type Patch, produceWithPatches } from 'immer';
 import * as z from 'zod';
-import { documentProblem, Id, list, table } from '../build/index.ts';
+import { type Change, documentProblem, Id, list, table } from '../build/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import {
   Bay,
@@ -231,16 +231,18 @@ export interface AppliedToShop {
   document: Shop;
   /** Fields touched, as 'workers/ID/skills': two operations conflict when these meet. */
   touched: string[];
+  /** What it did, there and back. */
+  change: Change;
 }
 
 /** Applies one operation. Pure, so that the browser can answer at once and the server has the last word. */
 export function applyShopOperation(shop: Shop, operation: ShopDraft): Result<AppliedToShop, ShopRefusal> {
   try {
-    const [document, patches] = produceWithPatches(shop, (draft) => change(draft as Shop, operation));
+    const [document, forward, inverse] = produceWithPatches(shop, (draft) => change(draft as Shop, operation));
     const problem = documentProblem(Shop, shop, document);
     if (problem) return refused({ kind: 'invalid', message: problem });
-    const touched = [...new Set(patches.map((patch: Patch) => patch.path.slice(0, 4).join('/')))];
-    return ok({ document, touched });
+    const touched = [...new Set(forward.map((patch: Patch) => patch.path.slice(0, 4).join('/')))];
+    return ok({ document, touched, change: { forward, inverse } });
   } catch (error) {
     if (error instanceof Refused) return refused(error.refusal);
     throw error;

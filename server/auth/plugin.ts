@@ -7,6 +7,7 @@ import { timingSafeEqual } from 'node:crypto';
 import type { FastifyInstance, FastifyRequest } from 'fastify';
 import fp from 'fastify-plugin';
 import { ApiError } from '../errors.ts';
+import { tokenHash } from './passwords.ts';
 import type { AuthService, Role, Session } from './service.ts';
 
 export const SESSION_COOKIE = 'ember_session';
@@ -22,6 +23,8 @@ declare module 'fastify' {
   }
   interface FastifyRequest {
     session: Session | null;
+    /** Fingerprint of the session's token, for lines that stay open. */
+    sessionHash: string | null;
   }
 }
 
@@ -41,6 +44,7 @@ export function sessionOf(request: FastifyRequest): Session {
 export const authPlugin = fp(
   async (app: FastifyInstance, { auth }: { auth: AuthService }) => {
     app.decorateRequest('session', null);
+    app.decorateRequest('sessionHash', null);
     app.addHook('onRoute', (route) => {
       if (route.url.startsWith('/api') && route.config?.access === undefined) {
         throw new Error(`Route ${String(route.method)} ${route.url} does not state its access`);
@@ -51,6 +55,7 @@ export const authPlugin = fp(
       if (access === undefined || access === 'open') return;
       const token = request.cookies[SESSION_COOKIE];
       request.session = token ? await auth.sessionOf(token) : null;
+      request.sessionHash = token && request.session ? tokenHash(token) : null;
       if (access === 'sign-in') return;
       if (!request.session) throw new ApiError('NOT_SIGNED_IN');
       if (!access.includes(request.session.person.role)) throw new ApiError('NOT_ALLOWED');

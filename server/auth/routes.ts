@@ -2,7 +2,7 @@ import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import * as z from 'zod';
 import { ApiError } from '../errors.ts';
-import { EVERYONE, SESSION_COOKIE } from './plugin.ts';
+import { EVERYONE, SESSION_COOKIE, sessionOf } from './plugin.ts';
 import type { AuthService } from './service.ts';
 
 const SIGN_IN_TRIES_A_MINUTE = 12;
@@ -13,6 +13,7 @@ const PersonShape = z.object({
   name: z.string(),
   role: z.enum(['lead', 'installer', 'owner']),
   colour: z.string(),
+  fleetId: z.string().nullable(),
 });
 export const SessionShape = z.object({ person: PersonShape, csrf: z.string() });
 
@@ -23,7 +24,7 @@ const SignIn = z.strictObject({
 
 export async function authRoutes(
   instance: FastifyInstance,
-  { auth, signInTries }: { auth: AuthService; signInTries?: number },
+  { auth, signInTries, secureCookies }: { auth: AuthService; signInTries?: number; secureCookies: boolean },
 ) {
   const app = instance.withTypeProvider<ZodTypeProvider>();
 
@@ -48,14 +49,20 @@ export async function authRoutes(
     },
     async (request, reply) => {
       const { token, session } = await auth.signIn(request.body.username, request.body.password);
-      // Not `secure`: a shop runs it over plain http on its own network. SameSite keeps other sites out.
-      reply.setCookie(SESSION_COOKIE, token, { path: '/', httpOnly: true, sameSite: 'strict' });
+      // Over plain http a secure cookie would never come back. SameSite keeps other sites out.
+      reply.setCookie(SESSION_COOKIE, token, { path: '/', httpOnly: true, sameSite: 'strict', secure: secureCookies });
       return session;
     },
   );
 
   app.delete('/api/session', { config: { access: EVERYONE } }, async (request, reply) => {
     await auth.signOut(request.cookies[SESSION_COOKIE]!);
+    reply.clearCookie(SESSION_COOKIE, { path: '/' });
+    return reply.code(204).send();
+  });
+
+  app.delete('/api/sessions', { config: { access: EVERYONE } }, async (request, reply) => {
+    await auth.signOutEverywhere(sessionOf(request).person.id);
     reply.clearCookie(SESSION_COOKIE, { path: '/' });
     return reply.code(204).send();
   });

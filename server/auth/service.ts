@@ -1,4 +1,6 @@
-import { Op } from 'sequelize';
+import { EventEmitter } from 'node:events';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
+import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import type { PersonRow } from '../database/models.ts';
 import { ApiError } from '../errors.ts';
@@ -13,6 +15,7 @@ export interface Person {
   name: string;
   role: Role;
   colour: string;
+  fleetId: string | null;
 }
 
 export interface Session {
@@ -20,17 +23,47 @@ export interface Session {
   csrf: string;
 }
 
-const SESSION_HOURS = 12;
+const HOUR_MS = 3600 * 1000;
+/** Without a request for so long, a session ends. */
+const IDLE_MS = 12 * HOUR_MS;
+/** However busy, a session ends so long after it began. */
+const LONGEST_MS = 30 * 24 * HOUR_MS;
 /** A session is lengthened at most this often, so that reading does not write on every request. */
 const RENEW_AFTER_MS = 10 * 60 * 1000;
 
 export const DEMO_SETTING = 'demo-password';
 
-const personOf = ({ id, username, name, role, colour }: PersonRow): Person => ({ id, username, name, role, colour });
-const expiry = () => new Date(Date.now() + SESSION_HOURS * 3600 * 1000);
+/** The fleet of an owner without one: no unit belongs to it. */
+const NO_FLEET = 'none';
 
-export function authService({ tables }: Database) {
+/** The fleet to whose units a person is held; null for the crew, who work on all. */
+export const fleetOf = ({ role, fleetId }: Person): string | null => (role === 'owner' ? (fleetId ?? NO_FLEET) : null);
+
+const personOf = ({ id, username, name, role, colour, fleetId }: PersonRow): Person => ({
+  id,
+  username,
+  name,
+  role,
+  colour,
+  fleetId,
+});
+
+interface SessionWithPerson extends PersonRow {
+  csrf: string;
+  startedAt: Date;
+  expiresAt: Date;
+}
+
+export function authService({ sequelize, tables }: Database, clock: Clock) {
+  /** Says 'ended' when sessions end: who holds lines open for them looks which are still good. */
+  const ended = new EventEmitter();
+  ended.setMaxListeners(0);
+
+  const expiry = (startedAt: Date) => new Date(Math.min(clock().getTime() + IDLE_MS, startedAt.getTime() + LONGEST_MS));
+
   return {
+    ended,
+
     async signIn(username: string, password: string): Promise<{ token: string; session: Session }> {
       const row = (await tables.people.findOne({
         where: { username: username.trim().toLowerCase() },
@@ -39,35 +72,61 @@ export function authService({ tables }: Database) {
       if (!(await checkPassword(row?.passwordHash ?? null, password)) || !row) throw new ApiError('SIGN_IN_FAILED');
       const token = newToken();
       const csrf = newToken();
-      await tables.sessions.destroy({ where: { expiresAt: { [Op.lt]: new Date() } } });
-      await tables.sessions.create({ tokenHash: tokenHash(token), personId: row.id, csrf, expiresAt: expiry() });
+      const startedAt = clock();
+      await tables.sessions.destroy({ where: { expiresAt: { [Op.lt]: startedAt } } });
+      const session = { tokenHash: tokenHash(token), personId: row.id, csrf, startedAt, expiresAt: expiry(startedAt) };
+      await tables.sessions.create(session);
       return { token, session: { person: personOf(row), csrf } };
     },
 
     async sessionOf(token: string): Promise<Session | null> {
-      const session = await tables.sessions.findByPk(tokenHash(token), { raw: true });
-      if (!session) return null;
-      const { personId, csrf, expiresAt } = session as unknown as { personId: string; csrf: string; expiresAt: Date };
-      if (expiresAt.getTime() < Date.now()) return null;
-      const row = (await tables.people.findByPk(personId, { raw: true })) as unknown as PersonRow | null;
-      if (!row) return null;
-      if (expiry().getTime() - expiresAt.getTime() > RENEW_AFTER_MS) {
-        await tables.sessions.update({ expiresAt: expiry() }, { where: { tokenHash: tokenHash(token) } });
-      }
-      return { person: personOf(row), csrf };
+      const hash = tokenHash(token);
+      // One question for session and person: it is asked with every request.
+      const [row] = await sequelize.query<SessionWithPerson>(
+        `SELECT sessions.csrf, sessions.started_at startedAt, sessions.expires_at expiresAt, people.id, people.username,
+           people.name, people.role, people.colour, people.fleet_id fleetId
+         FROM sessions JOIN people ON people.id = sessions.person_id WHERE sessions.token_hash = :hash`,
+        { type: QueryTypes.SELECT, replacements: { hash } },
+      );
+      if (!row || row.expiresAt.getTime() <= clock().getTime()) return null;
+      const later = expiry(row.startedAt);
+      if (later.getTime() - row.expiresAt.getTime() > RENEW_AFTER_MS)
+        await tables.sessions.update({ expiresAt: later }, { where: { tokenHash: hash } });
+      return { person: personOf(row), csrf: row.csrf };
+    },
+
+    /** Of these tokens' hashes, those whose sessions are still good. */
+    async stillGood(hashes: readonly string[]): Promise<Set<string>> {
+      const rows = (await tables.sessions.findAll({
+        attributes: ['tokenHash'],
+        where: { tokenHash: [...hashes], expiresAt: { [Op.gt]: clock() } },
+        raw: true,
+      })) as unknown as { tokenHash: string }[];
+      return new Set(rows.map((row) => row.tokenHash));
     },
 
     async signOut(token: string): Promise<void> {
       await tables.sessions.destroy({ where: { tokenHash: tokenHash(token) } });
+      ended.emit('ended');
     },
 
-    async addPerson(given: {
-      username: string;
-      name: string;
-      role: Role;
-      colour: string;
-      password: string;
-    }): Promise<Person> {
+    /** Ends every session of a person, on whatever device. */
+    async signOutEverywhere(personId: string): Promise<void> {
+      await tables.sessions.destroy({ where: { personId } });
+      ended.emit('ended');
+    },
+
+    async addPerson(
+      given: {
+        username: string;
+        name: string;
+        role: Role;
+        colour: string;
+        password: string;
+        fleetId?: string | null;
+      },
+      transaction?: Transaction,
+    ): Promise<Person> {
       const row: PersonRow = {
         id: uuidv7(),
         username: given.username.trim().toLowerCase(),
@@ -75,8 +134,9 @@ export function authService({ tables }: Database) {
         role: given.role,
         colour: given.colour,
         passwordHash: await hashPassword(given.password),
+        fleetId: given.fleetId ?? null,
       };
-      await tables.people.create(row);
+      await tables.people.create(row, { transaction });
       return personOf(row);
     },
 

@@ -3,7 +3,8 @@ import net from 'node:net';
 import path from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
 import { freePort, temporaryFolder } from '../testing/testServer.ts';
-import { SetupProblem, startDatabase } from './mariadb.ts';
+import { startDatabase } from './mariadb.ts';
+import { SetupProblem } from './setupProblem.ts';
 
 const folders: string[] = [];
 const folder = () => {

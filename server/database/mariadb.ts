@@ -53,12 +53,12 @@ export function ensurePrograms(needed: { program: string; packageName: string }[
   }
 }
 
-/** Is something listening on this loopback port? */
-export function isPortTaken(port: number): Promise<boolean> {
+/** Is something listening on this port? */
+export function isPortTaken(port: number, host = '127.0.0.1'): Promise<boolean> {
   return new Promise((resolve) => {
     const probe = net.createServer();
     probe.once('error', () => resolve(true));
-    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(false)));
+    probe.listen(port, host, () => probe.close(() => resolve(false)));
   });
 }
 
@@ -149,6 +149,26 @@ async function clearStaleLock(pidFile: string, dataFolder: string): Promise<void
   rmSync(pidFile, { force: true });
 }
 
+/** Where the database of a data folder listens, and as whom to speak to it. */
+export const addressOf = (root: string, port: number): DatabaseAddress => ({
+  host: '127.0.0.1',
+  port,
+  user: USER,
+  password: secretOf(path.join(root, 'secrets.json')),
+  database: DATABASE,
+});
+
+/** A port of loopback on which nobody listens. */
+export function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = net.createServer();
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as net.AddressInfo;
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
 function secretOf(file: string): string {
   if (existsSync(file))
     return (JSON.parse(readFileSync(file, 'utf8')) as { databasePassword: string }).databasePassword;
@@ -198,7 +218,7 @@ export async function startDatabase(options: { dataFolder: string; port: number 
     inFolder.length <= LONGEST_SOCKET_PATH
       ? inFolder
       : path.join(os.tmpdir(), `west-ember-${process.pid}-${options.port}.sock`);
-  const password = secretOf(path.join(root, 'secrets.json'));
+  const { password } = addressOf(root, options.port);
   const log = openSync(logFile, 'a');
   const program = execFileSync('which', ['mariadbd'], {
     encoding: 'utf8',
@@ -244,7 +264,7 @@ export async function startDatabase(options: { dataFolder: string; port: number 
   );
   await admin.end();
   return {
-    address: { host: '127.0.0.1', port: options.port, user: USER, password, database: DATABASE },
+    address: addressOf(root, options.port),
     process: child,
     stop: () => stopProcess(child),
   };

@@ -48,6 +48,53 @@ const FIRST_TABLES = [
   `CREATE TABLE IF NOT EXISTS settings (name VARCHAR(40) PRIMARY KEY, value VARCHAR(200) NOT NULL)`,
 ];
 
+/** Who did what to undo it, what lists are read from, and from which document a log begins. */
+const TRUST = [
+  'CREATE TABLE IF NOT EXISTS fleets (id CHAR(36) PRIMARY KEY, name VARCHAR(80) NOT NULL UNIQUE)',
+  'ALTER TABLE people ADD COLUMN IF NOT EXISTS fleet_id CHAR(36) NULL',
+  'ALTER TABLE sessions ADD COLUMN IF NOT EXISTS started_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3)',
+  'ALTER TABLE sessions ADD INDEX IF NOT EXISTS sessions_of_person (person_id)',
+  ...['operations', 'shop_operations'].map(
+    (log) => `ALTER TABLE ${log}
+    ADD COLUMN IF NOT EXISTS person_id CHAR(36) NULL,
+    ADD COLUMN IF NOT EXISTS undoes CHAR(36) NULL,
+    ADD COLUMN IF NOT EXISTS effect LONGTEXT NULL`,
+  ),
+  'ALTER TABLE operations ADD INDEX IF NOT EXISTS operations_of_person (unit_id, person_id, revision)',
+  `ALTER TABLE units
+    ADD COLUMN IF NOT EXISTS fleet_id CHAR(36) NULL,
+    ADD COLUMN IF NOT EXISTS glyph LONGTEXT NOT NULL DEFAULT '',
+    ADD COLUMN IF NOT EXISTS shop_unit LONGTEXT NULL,
+    ADD COLUMN IF NOT EXISTS spent MEDIUMTEXT NULL,
+    ADD COLUMN IF NOT EXISTS words VARCHAR(600) NOT NULL DEFAULT '',
+    ADD COLUMN IF NOT EXISTS stops INT NOT NULL DEFAULT 0,
+    ADD COLUMN IF NOT EXISTS cautions INT NOT NULL DEFAULT 0,
+    ADD COLUMN IF NOT EXISTS lamps INT NOT NULL DEFAULT 0,
+    ADD COLUMN IF NOT EXISTS judged_revision INT NOT NULL DEFAULT -1,
+    ADD COLUMN IF NOT EXISTS damaged VARCHAR(400) NULL`,
+  'ALTER TABLE units ADD INDEX IF NOT EXISTS units_in_order (fleet_id, tag)',
+  'ALTER TABLE units ADD INDEX IF NOT EXISTS units_counted (fleet_id, stage, stops, cautions, lamps)',
+  `CREATE TABLE IF NOT EXISTS unit_bases (
+    unit_id CHAR(36) PRIMARY KEY, revision INT NOT NULL, document LONGTEXT NOT NULL,
+    FOREIGN KEY (unit_id) REFERENCES units(id) ON DELETE CASCADE)`,
+  // What was there before logs had a beginning begins as it stands today.
+  'INSERT IGNORE INTO unit_bases (unit_id, revision, document) SELECT id, revision, build FROM units',
+  `CREATE TABLE IF NOT EXISTS unit_patterns (
+    unit_id CHAR(36) NOT NULL, pattern_id VARCHAR(80) NOT NULL,
+    PRIMARY KEY (unit_id, pattern_id), INDEX unit_patterns_used (pattern_id),
+    FOREIGN KEY (unit_id) REFERENCES units(id) ON DELETE CASCADE)`,
+  `ALTER TABLE shop
+    ADD COLUMN IF NOT EXISTS base_revision INT NOT NULL DEFAULT 0,
+    ADD COLUMN IF NOT EXISTS base LONGTEXT NULL`,
+  'UPDATE shop SET base_revision = revision, base = document WHERE base IS NULL',
+  `ALTER TABLE photos
+    ADD COLUMN IF NOT EXISTS sha256 CHAR(64) NOT NULL DEFAULT '',
+    ADD COLUMN IF NOT EXISTS size_bytes INT NOT NULL DEFAULT 0`,
+  'UPDATE photos SET size_bytes = LENGTH(bytes) WHERE size_bytes = 0',
+  // Nobody read these.
+  ...['readings', 'patterns', 'feeds'].map((name) => `DROP TABLE IF EXISTS ${name}`),
+];
+
 const MIGRATIONS: Migration[] = [
   {
     name: '001-first-tables',
@@ -111,56 +158,11 @@ const MIGRATIONS: Migration[] = [
   },
 ];
 
-/** Who did what to undo it, what lists are read from, and from which document a log begins. */
-const TRUST = [
-  'CREATE TABLE IF NOT EXISTS fleets (id CHAR(36) PRIMARY KEY, name VARCHAR(80) NOT NULL UNIQUE)',
-  'ALTER TABLE people ADD COLUMN IF NOT EXISTS fleet_id CHAR(36) NULL',
-  'ALTER TABLE sessions ADD COLUMN IF NOT EXISTS started_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3)',
-  'ALTER TABLE sessions ADD INDEX IF NOT EXISTS sessions_of_person (person_id)',
-  ...['operations', 'shop_operations'].map(
-    (log) => `ALTER TABLE ${log}
-    ADD COLUMN IF NOT EXISTS person_id CHAR(36) NULL,
-    ADD COLUMN IF NOT EXISTS undoes CHAR(36) NULL,
-    ADD COLUMN IF NOT EXISTS effect LONGTEXT NULL`,
-  ),
-  'ALTER TABLE operations ADD INDEX IF NOT EXISTS operations_of_person (unit_id, person_id, revision)',
-  `ALTER TABLE units
-    ADD COLUMN IF NOT EXISTS fleet_id CHAR(36) NULL,
-    ADD COLUMN IF NOT EXISTS glyph LONGTEXT NOT NULL DEFAULT '',
-    ADD COLUMN IF NOT EXISTS shop_unit LONGTEXT NULL,
-    ADD COLUMN IF NOT EXISTS words VARCHAR(600) NOT NULL DEFAULT '',
-    ADD COLUMN IF NOT EXISTS stops INT NOT NULL DEFAULT 0,
-    ADD COLUMN IF NOT EXISTS cautions INT NOT NULL DEFAULT 0,
-    ADD COLUMN IF NOT EXISTS lamps INT NOT NULL DEFAULT 0,
-    ADD COLUMN IF NOT EXISTS judged_revision INT NOT NULL DEFAULT -1,
-    ADD COLUMN IF NOT EXISTS damaged VARCHAR(400) NULL`,
-  'ALTER TABLE units ADD INDEX IF NOT EXISTS units_in_order (fleet_id, tag)',
-  'ALTER TABLE units ADD INDEX IF NOT EXISTS units_counted (fleet_id, stage, stops, cautions, lamps)',
-  `CREATE TABLE IF NOT EXISTS unit_bases (
-    unit_id CHAR(36) PRIMARY KEY, revision INT NOT NULL, document LONGTEXT NOT NULL,
-    FOREIGN KEY (unit_id) REFERENCES units(id) ON DELETE CASCADE)`,
-  // What was there before logs had a beginning begins as it stands today.
-  'INSERT IGNORE INTO unit_bases (unit_id, revision, document) SELECT id, revision, build FROM units',
-  `CREATE TABLE IF NOT EXISTS unit_patterns (
-    unit_id CHAR(36) NOT NULL, pattern_id VARCHAR(80) NOT NULL,
-    PRIMARY KEY (unit_id, pattern_id), INDEX unit_patterns_used (pattern_id),
-    FOREIGN KEY (unit_id) REFERENCES units(id) ON DELETE CASCADE)`,
-  `ALTER TABLE shop
-    ADD COLUMN IF NOT EXISTS base_revision INT NOT NULL DEFAULT 0,
-    ADD COLUMN IF NOT EXISTS base LONGTEXT NULL`,
-  'UPDATE shop SET base_revision = revision, base = document WHERE base IS NULL',
-  `ALTER TABLE photos
-    ADD COLUMN IF NOT EXISTS sha256 CHAR(64) NOT NULL DEFAULT '',
-    ADD COLUMN IF NOT EXISTS size_bytes INT NOT NULL DEFAULT 0`,
-  'UPDATE photos SET size_bytes = LENGTH(bytes) WHERE size_bytes = 0',
-  // Nobody read these.
-  ...['readings', 'patterns', 'feeds'].map((name) => `DROP TABLE IF EXISTS ${name}`),
-];
-
-export const NEWEST_MIGRATION = MIGRATIONS.at(-1)!.name;
-
-/** Brings the database to today's shape. Names of the steps that ran. A database of a newer program is left alone. */
-export async function migrate(sequelize: Sequelize): Promise<string[]> {
+/**
+ * Brings the database to today's shape, or to that of an earlier step. Names of the steps that ran. A database of a newer
+ * program is left alone.
+ */
+export async function migrate(sequelize: Sequelize, to?: string): Promise<string[]> {
   const storage = new SequelizeStorage({ sequelize, tableName: 'migrations' });
   const umzug = new Umzug({
     migrations: MIGRATIONS.map(({ name, up, down }) => ({
@@ -172,13 +174,12 @@ export async function migrate(sequelize: Sequelize): Promise<string[]> {
     storage,
     logger: undefined,
   });
-  const unknown = (await umzug.executed())
-    .map((step) => step.name)
-    .concat(await storage.executed())
-    .filter((name) => !MIGRATIONS.some((each) => each.name === name));
+  const unknown = (await storage.executed()).filter((name) => !MIGRATIONS.some((each) => each.name === name));
   if (unknown.length > 0)
     throw new SetupProblem(
       `The data was written by a newer West Ember (it knows "${unknown[0]}"): start that one, or use another data folder.`,
     );
-  return (await umzug.up()).map((step) => step.name);
+  const isThere = to !== undefined && (await storage.executed()).includes(to);
+  if (isThere) return [];
+  return (await umzug.up(to === undefined ? {} : { to })).map((step) => step.name);
 }

@@ -39,6 +39,8 @@ export interface UnitRow {
   glyph: string;
   /** What the shop's board needs of it, as JSON; null until it was judged once. */
   shopUnit: string | null;
+  /** Minutes that were written down for its steps, as JSON; null when there are none. */
+  spent: string | null;
   /** What a search looks in. */
   words: string;
   stops: number;
@@ -204,6 +206,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       summary: long(),
       glyph: long(),
       shopUnit: maybe(long()),
+      spent: maybe(long()),
       words: text(600),
       stops: whole(),
       cautions: whole(),

@@ -1,9 +1,10 @@
 /** The day sheet that hangs at the door: one block a person, steps with a box to tick. */
-import type { DayRow, DaySheet } from '../../core/shop/index.ts';
+import { type DayRow, daySheet, type ShopWork } from '../../core/shop/index.ts';
 import { EMBER, INK, LINE, MUTED, pdfmake } from './pdfSetup.ts';
 
 export interface DaySheetRequest {
-  sheet: DaySheet;
+  work: ShopWork;
+  date: string;
   printedAt: string;
 }
 
@@ -40,7 +41,8 @@ const thinLines = {
 };
 
 /** Bytes of the PDF. */
-export async function daySheetPdf({ sheet, printedAt }: DaySheetRequest): Promise<Uint8Array> {
+export async function daySheetPdf({ work, date, printedAt }: DaySheetRequest): Promise<Uint8Array> {
+  const sheet = daySheet(work, date);
   const list = (title: string, lines: readonly string[]) =>
     lines.length === 0 ? [] : [{ text: title, style: 'section' }, { text: lines.join('\n') }];
   const busy = sheet.people.filter((person) => person.rows.length > 0);

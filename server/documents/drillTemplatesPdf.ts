@@ -48,9 +48,10 @@ function pagesOf(drawing: Drawing, paper: Paper): Record<string, unknown>[] {
   });
 }
 
-/** Bytes of the PDF. */
-export async function drillTemplatesPdf({ build, paper, jobKey }: TemplatesRequest): Promise<Uint8Array> {
+/** Bytes of the PDF; null when there is no such job on the unit. */
+export async function drillTemplatesPdf({ build, paper, jobKey }: TemplatesRequest): Promise<Uint8Array | null> {
   const jobs = templateJobs(build, bodyOf(build)).filter((job) => jobKey === null || job.key === jobKey);
+  if (jobKey !== null && jobs.length === 0) return null;
   const pages = jobs.flatMap((job) => pagesOf(drillTemplate(build, job), paper));
   // Every drawing and its caption make a page: a break before each drawing but the first.
   const content = pages.map((item, index) => ('svg' in item && index > 0 ? { ...item, pageBreak: 'before' } : item));

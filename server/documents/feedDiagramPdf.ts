@@ -13,7 +13,7 @@ const DRAWN_WIDTH = 1080;
 const PAGE = { widthPt: 842, heightPt: 595, marginPt: 30, headPt: 62 };
 
 /** The whole diagram, every lamp of every feed, as an SVG file. */
-export function feedDiagramSvg(build: Build): string {
+export async function feedDiagramSvg(build: Build): Promise<string> {
   const { feeds } = assess(build);
   const diagram = diagramOf(build, feeds, { width: DRAWN_WIDTH, ink: PAPER_INK, openId: 'all' });
   return diagramSvg(diagram, PAPER_INK, `${build.unit.tag}: feed diagram`);
@@ -41,7 +41,7 @@ export async function feedDiagramPdf({ build, printedAt }: FeedDiagramRequest): 
       { canvas: [{ type: 'line', x1: 0, y1: 4, x2: room.width, y2: 4, lineWidth: 2, lineColor: EMBER }] },
       Object.keys(build.wires).length === 0
         ? { text: 'No feeds yet.', color: MUTED, margin: [0, 12, 0, 0] }
-        : { svg: feedDiagramSvg(build), fit: [room.width, room.height], margin: [0, 10, 0, 0] },
+        : { svg: await feedDiagramSvg(build), fit: [room.width, room.height], margin: [0, 10, 0, 0] },
     ],
   } as never);
   return new Uint8Array(await pdf.getBuffer());

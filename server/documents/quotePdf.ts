@@ -1,13 +1,19 @@
 /** A quote for a unit: parts, hours with their spread, mark-up and sum. */
-import type { Expectation, Quote, QuoteLine } from '../../core/shop/index.ts';
+import type { Build } from '../../core/build/index.ts';
+import { assess } from '../../core/rules/index.ts';
+import { expectationOf, type QuoteLine, quoteFor, type Shop, type ShopUnit, shopUnit } from '../../core/shop/index.ts';
+import type { LearnedFactor } from '../../core/steps/index.ts';
 import { hoursText } from '../../core/work/index.ts';
 import { EMBER, INK, LINE, MUTED, pdfmake } from './pdfSetup.ts';
 
 export interface QuoteRequest {
-  tag: string;
-  name: string;
-  quote: Quote;
-  expected: Expectation;
+  id: string;
+  build: Build;
+  /** Units on the board, this one among them: what was learned from those like it. */
+  others: readonly ShopUnit[];
+  shop: Shop;
+  learned: Readonly<Record<string, LearnedFactor>>;
+  shelfMarks: ReadonlyMap<string, number>;
   printedAt: string;
 }
 
@@ -22,7 +28,12 @@ const line = ({ name, quantity, unit, priceMarks, sumMarks }: QuoteLine) => [
 ];
 
 /** Bytes of the PDF. */
-export async function quotePdf({ tag, name, quote, expected, printedAt }: QuoteRequest): Promise<Uint8Array> {
+export async function quotePdf(request: QuoteRequest): Promise<Uint8Array> {
+  const { id, build, others, shop, learned: factors, shelfMarks, printedAt } = request;
+  const unit = shopUnit(id, build, assess(build).feeds);
+  const expected = expectationOf(unit, others, factors);
+  const quote = quoteFor(unit, shop, expected.minutes, shelfMarks);
+  const { tag, name } = unit;
   const { hours } = quote;
   const sum = (words: string, value: number, more: object = {}) => [
     { text: words, colSpan: 3, ...more },

@@ -30,9 +30,9 @@ const asSheet = (sheet: TableSheet) => ({
   ],
 });
 
-/** Bytes of the XLSX file of a table or workbook. Throws when there is none of that name. */
-export async function workbookXlsx({ name, ...source }: WorkbookRequest): Promise<Uint8Array> {
+/** Bytes of the XLSX file of a table or workbook. null when there is none of that name. */
+export async function workbookXlsx({ name, ...source }: WorkbookRequest): Promise<Uint8Array | null> {
   const sheets = sheetsOf(name, source);
-  if (sheets.length === 0) throw new RangeError(`There is no table called ${name}`);
+  if (sheets.length === 0) return null;
   return new Uint8Array(await writeExcelFile(sheets.map(asSheet)).toBuffer());
 }

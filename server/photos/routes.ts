@@ -1,48 +1,56 @@
 /** Pictures kept with a unit. They are re-drawn on the way in, which turns them upright and leaves their metadata behind. */
+import { createHash } from 'node:crypto';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
-import sharp from 'sharp';
+import { UniqueConstraintError } from 'sequelize';
 import * as z from 'zod';
-import { CREW, EVERYONE } from '../auth/plugin.ts';
+import { CREW, EVERYONE, sessionOf } from '../auth/plugin.ts';
+import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
+import type { PhotoRow } from '../database/models.ts';
 import { ApiError } from '../errors.ts';
+import type { UnitsService } from '../units/service.ts';
+import { pictureWorker } from './pictureWorker.ts';
 
 const UPLOAD_LIMIT_BYTES = 15 * 1024 * 1024;
-const MOST_PIXELS = 60_000_000;
-const LONGEST_SIDE_PX = 2000;
 const KINDS = ['image/jpeg', 'image/png', 'image/webp'];
-const FORMATS: ReadonlySet<string> = new Set(['jpeg', 'png', 'webp']);
+/** What one unit may keep: as many as a build lists, and not more than a small disk bears. */
+const QUOTA = { photos: 500, bytes: 500 * 1024 * 1024 };
 
-interface Redrawn {
-  bytes: Buffer;
-  width: number;
-  height: number;
+export interface PhotoParts {
+  database: Database;
+  units: UnitsService;
+  clock: Clock;
 }
 
-/** A picture as it is kept: upright, at most LONGEST_SIDE_PX, JPEG, without place, device or any other metadata. */
-async function redrawn(upload: Buffer): Promise<Redrawn> {
-  try {
-    const image = sharp(upload, { limitInputPixels: MOST_PIXELS });
-    const { format } = await image.metadata();
-    if (!FORMATS.has(format ?? '')) throw new Error(`format ${format}`);
-    const { data, info } = await image
-      .rotate()
-      .resize({ width: LONGEST_SIDE_PX, height: LONGEST_SIDE_PX, fit: 'inside', withoutEnlargement: true })
-      .jpeg({ quality: 82 })
-      .toBuffer({ resolveWithObject: true });
-    return { bytes: data, width: info.width, height: info.height };
-  } catch {
-    throw new ApiError('NOT_A_PICTURE');
-  }
-}
-
-export async function photoRoutes(instance: FastifyInstance, { database: { tables } }: { database: Database }) {
+export async function photoRoutes(instance: FastifyInstance, { database: { tables }, units, clock }: PhotoParts) {
   const app = instance.withTypeProvider<ZodTypeProvider>();
+  const pictures = pictureWorker((error) => app.log.error({ err: error }, 'picture worker'));
+  app.addHook('onClose', () => pictures.close());
   // Only this plugin takes pictures as a body; everywhere else they are refused unread.
   app.addContentTypeParser(KINDS, { parseAs: 'buffer', bodyLimit: UPLOAD_LIMIT_BYTES }, (_request, body, done) =>
     done(null, body),
   );
   const params = z.object({ id: z.uuid(), photoId: z.uuid() });
+
+  /** The answer for a picture that is there already: the same again is fine, another is not. */
+  async function kept(photoId: string, unitId: string, sha256: string) {
+    const row = (await tables.photos.findByPk(photoId, {
+      attributes: ['unitId', 'width', 'height', 'sha256'],
+      raw: true,
+    })) as unknown as Pick<PhotoRow, 'unitId' | 'width' | 'height' | 'sha256'> | null;
+    if (!row) return null;
+    if (row.unitId !== unitId || row.sha256 !== sha256) throw new ApiError('PHOTO_DIFFERS');
+    return { id: photoId, width: row.width, height: row.height };
+  }
+
+  async function mustHaveRoom(unitId: string): Promise<void> {
+    const [photos, bytes] = await Promise.all([
+      tables.photos.count({ where: { unitId } }),
+      tables.photos.sum('sizeBytes', { where: { unitId } }),
+    ]);
+    if (photos >= QUOTA.photos || Number(bytes ?? 0) >= QUOTA.bytes) throw new ApiError('PHOTO_QUOTA');
+  }
 
   app.put(
     '/api/units/:id/photos/:photoId',
@@ -50,14 +58,22 @@ export async function photoRoutes(instance: FastifyInstance, { database: { table
     async (request, reply) => {
       const { id, photoId } = request.params;
       if (!Buffer.isBuffer(request.body)) throw new ApiError('NOT_A_PICTURE');
-      if (!(await tables.units.findByPk(id))) throw new ApiError('UNIT_NOT_FOUND');
-      const { bytes, width, height } = await redrawn(request.body);
-      // The same picture sent twice, after a lost answer, is kept once.
-      await tables.photos.findOrCreate({
-        where: { id: photoId },
-        defaults: { id: photoId, unitId: id, width, height, bytes, at: new Date() },
-      });
-      return reply.code(201).send({ id: photoId, width, height });
+      await units.mustSee(sessionOf(request).person, id);
+      const sha256 = createHash('sha256').update(request.body).digest('hex');
+      reply.code(201);
+      const before = await kept(photoId, id, sha256);
+      if (before) return before;
+      await mustHaveRoom(id);
+      const { bytes, width, height } = await pictures.redraw(request.body);
+      try {
+        const sizeBytes = bytes.length;
+        await tables.photos.create({ id: photoId, unitId: id, width, height, bytes, sizeBytes, sha256, at: clock() });
+      } catch (error) {
+        // The same picture came twice at once.
+        if (!(error instanceof UniqueConstraintError)) throw error;
+        return kept(photoId, id, sha256);
+      }
+      return { id: photoId, width, height };
     },
   );
 
@@ -66,6 +82,7 @@ export async function photoRoutes(instance: FastifyInstance, { database: { table
     { config: { access: EVERYONE }, schema: { params } },
     async (request, reply) => {
       const { id, photoId } = request.params;
+      await units.mustSee(sessionOf(request).person, id);
       const row = await tables.photos.findOne({ where: { id: photoId, unitId: id } });
       if (!row) throw new ApiError('NOT_FOUND');
       return reply

@@ -1,3 +1,4 @@
+import type { Transaction } from 'sequelize';
 import type { ShelfEntry } from '../../core/build/index.ts';
 import type { Database } from '../database/connect.ts';
 import type { ShelfRow } from '../database/models.ts';
@@ -10,7 +11,7 @@ export function shelfService({ tables }: Database) {
     },
 
     /** Puts entries on the shelf; an entry that is there already is replaced. Builds keep their own copies. */
-    async put(entries: readonly ShelfEntry[]): Promise<void> {
+    async put(entries: readonly ShelfEntry[], transaction?: Transaction): Promise<void> {
       await tables.shelf.bulkCreate(
         entries.map((entry) => ({
           modelKey: entry.model.key,
@@ -18,7 +19,7 @@ export function shelfService({ tables }: Database) {
           kind: entry.model.kind,
           entry: JSON.stringify(entry),
         })),
-        { updateOnDuplicate: ['name', 'kind', 'entry'] },
+        { updateOnDuplicate: ['name', 'kind', 'entry'], transaction },
       );
     },
   };

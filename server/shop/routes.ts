@@ -2,44 +2,54 @@ import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import * as z from 'zod';
 import { calendarOf, ShopOperation, type ShopWork } from '../../core/shop/index.ts';
-import { EVERYONE, sessionOf } from '../auth/plugin.ts';
+import { CREW, EVERYONE, sessionOf } from '../auth/plugin.ts';
+import { fleetOf } from '../auth/service.ts';
+import type { Clock } from '../clock.ts';
 import { ApiError } from '../errors.ts';
-import type { UnitsService } from '../units/service.ts';
+import type { UnitLists } from '../units/lists.ts';
+import { wallClockMinutes } from '../wallClock.ts';
 import { calendarFile } from './calendarFile.ts';
+import { ownersView } from './ownersView.ts';
 import type { ShopService } from './service.ts';
-import { wallClockMinutes } from './wallClock.ts';
 
 const SendOperations = z.strictObject({
-  baseRevision: z.number().int().min(0),
+  baseRevision: z.number().int().min(0).max(2_000_000_000),
   clientId: z.uuid(),
   operations: z.array(ShopOperation).min(1).max(200),
 });
 
 export interface ShopParts {
   shop: ShopService;
-  units: UnitsService;
+  lists: UnitLists;
+  clock: Clock;
 }
 
 /** The shop with what its units bring: what board, planner and calendars are made from. */
-export async function shopWork({ shop, units }: ShopParts): Promise<ShopWork> {
+export async function shopWork({ shop, lists, clock }: ShopParts): Promise<ShopWork> {
   const document = (await shop.get()).shop;
-  const [own, learned] = await Promise.all([units.forShop(Object.keys(document.jobs)), units.learnedHours()]);
-  return { shop: document, units: own, learned, nowMin: wallClockMinutes() };
+  const [own, learned] = await Promise.all([lists.forShop(Object.keys(document.jobs)), lists.learnedHours()]);
+  return { shop: document, units: own, learned, nowMin: wallClockMinutes(clock()) };
 }
 
 export async function shopRoutes(instance: FastifyInstance, parts: ShopParts) {
-  const { shop, units } = parts;
+  const { shop, lists } = parts;
   const app = instance.withTypeProvider<ZodTypeProvider>();
   const everyone = { config: { access: EVERYONE } };
 
-  app.get('/api/shop', everyone, async () => {
+  app.get('/api/shop', everyone, async (request) => {
     const { revision, shop: document } = await shop.get();
-    const [own, learned, carried] = await Promise.all([
-      units.forShop(Object.keys(document.jobs)),
-      units.learnedHours(),
-      units.carriedLamps(),
-    ]);
-    return { revision, shop: document, units: own, learned, carried };
+    const fleetId = fleetOf(sessionOf(request).person);
+    const units = await lists.forShop(Object.keys(document.jobs), fleetId);
+    if (fleetId !== null)
+      return {
+        revision,
+        shop: ownersView(document, new Set(units.map((unit) => unit.id))),
+        units,
+        learned: {},
+        carried: {},
+      };
+    const [learned, carried] = await Promise.all([lists.learnedHours(), lists.carriedLamps()]);
+    return { revision, shop: document, units, learned, carried };
   });
 
   app.post('/api/shop/operations', { ...everyone, schema: { body: SendOperations } }, async (request) => {
@@ -49,7 +59,7 @@ export async function shopRoutes(instance: FastifyInstance, parts: ShopParts) {
   });
 
   const calendarOptions = {
-    ...everyone,
+    config: { access: CREW },
     schema: { params: z.object({ of: z.enum(['workers', 'bays']), id: z.uuid() }) },
   };
   app.get('/api/shop/:of/:id/calendar.ics', calendarOptions, async (request, reply) => {

@@ -1,7 +1,8 @@
 /** The shop: one document, changed by operations in one transaction, with its own log. */
 import { EventEmitter } from 'node:events';
-import { Op, type Transaction } from 'sequelize';
-import { readField } from '../../core/build/index.ts';
+import { Op, type Transaction, UniqueConstraintError } from 'sequelize';
+import { issueSentence, readField } from '../../core/build/index.ts';
+import { ok } from '../../core/result.ts';
 import {
   applyShopOperation,
   CREW_SHOP_OPERATIONS,
@@ -11,14 +12,37 @@ import {
   type ShopOperation,
 } from '../../core/shop/index.ts';
 import type { Person } from '../auth/service.ts';
+import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import type { LogRow, ShopRow } from '../database/models.ts';
-import { type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
+import { isDeadlock } from '../database/trouble.ts';
+import { ApiError } from '../errors.ts';
+import { type OthersRow, type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
 
 /** The one shop of this server. */
 const SHOP_ID = 1;
 
-function mayDo({ role }: Person, { kind }: ShopOperation): Refusal | null {
+/** What watchers of the shop are told under. */
+const SHOP_NEWS = 'shop';
+
+/** A stored shop; the empty text of a new database is a new shop. One that cannot be read is refused with the reason. */
+export function readShop({ revision, document }: Pick<ShopRow, 'revision' | 'document'>): {
+  revision: number;
+  shop: Shop;
+} {
+  if (document === '') return { revision, shop: newShop() };
+  let stored: unknown;
+  try {
+    stored = JSON.parse(document);
+  } catch {
+    throw new ApiError('SHOP_DAMAGED', 'The record of the shop cannot be read: it is not JSON any more.');
+  }
+  const shop = Shop.safeParse(stored);
+  if (shop.success) return { revision, shop: shop.data };
+  throw new ApiError('SHOP_DAMAGED', `The record of the shop cannot be read: ${issueSentence(shop.error.issues[0]!)}`);
+}
+
+function mayDo({ role }: Person, kind: ShopOperation['kind']): Refusal | null {
   if (role === 'lead' || (role === 'installer' && CREW_SHOP_OPERATIONS.has(kind))) return null;
   const message =
     role === 'owner'
@@ -27,19 +51,78 @@ function mayDo({ role }: Person, { kind }: ShopOperation): Refusal | null {
   return { kind: 'invalid', message };
 }
 
-export function shopService({ sequelize, tables }: Database) {
-  /** Says 'shop' after each commit of this process. */
+export interface ShopOptions {
+  database: Database;
+  clock: Clock;
+}
+
+export function shopService({ database: { sequelize, tables }, clock }: ShopOptions) {
+  /** Says 'changed' after each commit of this process. */
   const changes = new EventEmitter();
   changes.setMaxListeners(0);
-  /** The document as last read, by its very text. */
-  let known = { text: '', shop: newShop() };
+  /** The document as last read or written; it never changes without a new revision. */
+  let known: { revision: number; shop: Shop } | null = null;
 
   async function read(transaction?: Transaction): Promise<{ revision: number; shop: Shop }> {
     const lock = transaction ? { lock: transaction.LOCK.UPDATE, transaction } : {};
-    const row = (await tables.shop.findByPk(SHOP_ID, { raw: true, ...lock })) as unknown as ShopRow;
-    if (row.document !== known.text)
-      known = { text: row.document, shop: row.document === '' ? newShop() : Shop.parse(JSON.parse(row.document)) };
-    return { revision: row.revision, shop: known.shop };
+    const head = await tables.shop.findByPk(SHOP_ID, { attributes: ['revision'], raw: true, ...lock });
+    const { revision } = head as unknown as ShopRow;
+    if (known?.revision === revision) return known;
+    const row = await tables.shop.findByPk(SHOP_ID, { attributes: ['revision', 'document'], raw: true, transaction });
+    known = readShop(row as unknown as ShopRow);
+    return known;
+  }
+
+  async function take(baseRevision: number, operations: ShopOperation[], sender: Sender): Promise<Outcome[]> {
+    let written: typeof known = null;
+    const outcomes = await sequelize.transaction(async (transaction) => {
+      const { revision, shop } = await read(transaction);
+      const knownRows = await tables.shopOperations.findAll({
+        where: { id: operations.map((each) => each.id) },
+        raw: true,
+        transaction,
+      });
+      const others = await tables.shopOperations.findAll({
+        attributes: ['revision', 'personName', 'at', 'touched'],
+        where: { revision: { [Op.gt]: baseRevision }, clientId: { [Op.ne]: sender.clientId } },
+        order: [['revision', 'ASC']],
+        raw: true,
+        transaction,
+      });
+      const taken = takeOperations<Shop, ShopOperation>({
+        document: shop,
+        revision,
+        operations,
+        known: knownRows as unknown as LogRow[],
+        others: others as unknown as OthersRow[],
+        sender,
+        now: clock(),
+        mayDo: (person, { kind }) => mayDo(person, kind as ShopOperation['kind']),
+        // A plan of a whole week is not kept twice over: the board takes back by planning anew.
+        apply: (document, operation) => {
+          const applied = applyShopOperation(document, operation);
+          return applied.ok ? ok({ ...applied.value, change: null }) : applied;
+        },
+        describe: (document, field) => ({
+          words: describeShopField(document, field),
+          value: readField(document, field),
+        }),
+      });
+      if (taken.log.length > 0) {
+        await tables.shopOperations.bulkCreate(taken.log, { transaction });
+        await tables.shop.update(
+          { revision: taken.revision, document: JSON.stringify(taken.document) },
+          { where: { id: SHOP_ID }, transaction },
+        );
+        written = { revision: taken.revision, shop: taken.document };
+      }
+      return taken.outcomes;
+    });
+    if (written) {
+      known = written;
+      changes.emit('changed', SHOP_NEWS);
+    }
+    return outcomes;
   }
 
   return {
@@ -47,50 +130,27 @@ export function shopService({ sequelize, tables }: Database) {
 
     get: () => read(),
 
-    /** Puts a whole shop in, as the demo does. */
-    async put(shop: Shop): Promise<void> {
-      await tables.shop.update({ document: JSON.stringify(Shop.parse(shop)) }, { where: { id: SHOP_ID } });
+    /** How far the log has come. */
+    async revision(): Promise<number> {
+      const row = await tables.shop.findByPk(SHOP_ID, { attributes: ['revision'], raw: true });
+      return (row as unknown as ShopRow).revision;
+    },
+
+    /** Puts a whole shop in, from which its log then begins, as the demo does. */
+    async put(shop: Shop, transaction?: Transaction): Promise<void> {
+      const document = JSON.stringify(Shop.parse(shop));
+      await tables.shop.update({ document, base: document }, { where: { id: SHOP_ID }, transaction });
+      known = null;
     },
 
     async applyOperations(baseRevision: number, operations: ShopOperation[], sender: Sender): Promise<Outcome[]> {
-      const outcomes = await sequelize.transaction(async (transaction) => {
-        const { revision, shop } = await read(transaction);
-        const logged = (await tables.shopOperations.findAll({
-          where: {
-            [Op.or]: [
-              { id: operations.map((each) => each.id) },
-              { revision: { [Op.gt]: baseRevision }, clientId: { [Op.ne]: sender.clientId } },
-            ],
-          },
-          order: [['revision', 'ASC']],
-          raw: true,
-          transaction,
-        })) as unknown as LogRow[];
-        const taken = takeOperations<Shop, ShopOperation>({
-          document: shop,
-          revision,
-          baseRevision,
-          operations,
-          logged,
-          sender,
-          mayDo,
-          apply: applyShopOperation,
-          describe: (document, field) => ({
-            words: describeShopField(document, field),
-            value: readField(document, field),
-          }),
-        });
-        if (taken.log.length > 0) {
-          await tables.shopOperations.bulkCreate(taken.log, { transaction });
-          await tables.shop.update(
-            { revision: taken.revision, document: JSON.stringify(taken.document) },
-            { where: { id: SHOP_ID }, transaction },
-          );
-        }
-        return taken.outcomes;
-      });
-      changes.emit('shop');
-      return outcomes;
+      try {
+        return await take(baseRevision, operations, sender);
+      } catch (error) {
+        // Two wrote the same id, or got in each other's way, at one moment: the second look knows what the first did.
+        if (error instanceof UniqueConstraintError || isDeadlock(error)) return take(baseRevision, operations, sender);
+        throw error;
+      }
     },
 
     async newsSince(revision: number): Promise<{ revision: number; by: string; clientId: string }[]> {

@@ -1,20 +1,13 @@
 /** A MariaDB of the tests' own, in a temporary folder, and small helpers to talk to the application over inject. */
 import { mkdtempSync, rmSync } from 'node:fs';
-import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
 import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
+import { freePort } from '../database/mariadb.ts';
 import { type Running, run } from '../main.ts';
+import { testClock } from './testClock.ts';
 
-export function freePort(): Promise<number> {
-  return new Promise((resolve) => {
-    const probe = net.createServer();
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as net.AddressInfo;
-      probe.close(() => resolve(port));
-    });
-  });
-}
+export { freePort };
 
 export const temporaryFolder = (): string => mkdtempSync(path.join(os.tmpdir(), 'ember-test-'));
 
@@ -28,6 +21,7 @@ export async function startTestServer(): Promise<Running & { dataFolder: string 
     demo: true,
     logLevel: 'fatal',
     signInTries: 500,
+    clock: testClock(),
   });
   const stop = async () => {
     await running.stop();
@@ -54,6 +48,6 @@ export async function signIn(app: FastifyInstance, username: string, password = 
 }
 
 export async function unitIdOf(client: Client, tag: string): Promise<string> {
-  const units = (await client.get('/api/units')).json<{ id: string; tag: string }[]>();
-  return units.find((unit) => unit.tag === tag)!.id;
+  const { rows } = (await client.get(`/api/units?text=${tag}`)).json<{ rows: { id: string; tag: string }[] }>();
+  return rows.find((unit) => unit.tag === tag)!.id;
 }

@@ -1,27 +1,33 @@
 /**
- * Builds as last read or written, by the very text that is in the database: a row whose text is the same needs no
- * parsing or checking again, and what is derived from a build's unchanged parts can be kept by their identity.
+ * Builds as last read or written, by unit and revision: a document never changes without a new revision, so a hit needs
+ * neither reading nor checking, and what is derived from a build's unchanged parts can be kept by their identity.
  */
-import { type Build, migrateBuild } from '../../core/build/index.ts';
+import type { Build } from '../../core/build/index.ts';
+import { ApiError } from '../errors.ts';
+import { readBuild } from './judgeWorker.ts';
 
 const MOST_BUILDS = 200;
 
 export function buildCache() {
-  const known = new Map<string, { text: string; build: Build }>();
-  const keep = (unitId: string, text: string, build: Build): Build => {
+  const known = new Map<string, { revision: number; build: Build }>();
+  const keep = (unitId: string, revision: number, build: Build): Build => {
     known.delete(unitId);
-    known.set(unitId, { text, build });
+    known.set(unitId, { revision, build });
     if (known.size > MOST_BUILDS) known.delete(known.keys().next().value!);
     return build;
   };
   return {
     keep,
-    read({ id, tag, build: text }: { id: string; tag: string; build: string }): Build {
-      const hit = known.get(id);
-      if (hit?.text === text) return hit.build;
-      const build = migrateBuild(JSON.parse(text));
-      if (!build.ok) throw new Error(`Build of ${tag} cannot be read: ${build.reason.message}`);
-      return keep(id, text, build.value);
+    forget: (unitId: string) => known.delete(unitId),
+    at(unitId: string, revision: number): Build | null {
+      const hit = known.get(unitId);
+      return hit?.revision === revision ? hit.build : null;
+    },
+    /** Reads a stored document; one that cannot be read is refused with the reason, and nothing else is touched. */
+    read(unitId: string, tag: string, revision: number, text: string): Build {
+      const build = readBuild(text);
+      if (!build.ok) throw new ApiError('UNIT_DAMAGED', `The record of ${tag} cannot be read: ${build.why}`);
+      return keep(unitId, revision, build.value);
     },
   };
 }

@@ -1,9 +1,9 @@
 /**
  * Units: keeping builds and taking operations. One transaction locks the unit's row, runs the same applyOperation as the
- * client, writes build, log and query tables, and answers only after commit.
+ * client, writes build, log and columns, and answers only after commit. What takes arithmetic is judged afterwards.
  */
 import { EventEmitter } from 'node:events';
-import { col, fn, Op, type Transaction, UniqueConstraintError } from 'sequelize';
+import { Op, type Transaction, UniqueConstraintError } from 'sequelize';
 import { applyToUnit, makeBody, usualPacks } from '../../core/body/index.ts';
 import {
   type Build,
@@ -12,22 +12,25 @@ import {
   newBuild,
   OPERATION_WORDS,
   type Operation,
+  type OperationKind,
   OWNER_OPERATIONS,
   readField,
+  type SentOperation,
+  type UndoRow,
 } from '../../core/build/index.ts';
-import { currentStage, stageProgress, type UnitListItem, type UnitSummary } from '../../core/keep/index.ts';
 import { ok } from '../../core/result.ts';
-import { type Assessment, assess } from '../../core/rules/index.ts';
-import { type ShopUnit, shopUnit } from '../../core/shop/index.ts';
-import { jobSteps, type LearnedFactor } from '../../core/steps/index.ts';
-import { learnedHours, spentOn } from '../../core/work/index.ts';
-import type { Person } from '../auth/service.ts';
+import { fleetOf, type Person } from '../auth/service.ts';
+import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import type { OperationRow, UnitRow } from '../database/models.ts';
+import { isDeadlock } from '../database/trouble.ts';
 import { ApiError } from '../errors.ts';
-import { type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
+import { type OthersRow, type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
 import { buildCache } from './buildCache.ts';
-import { writeQueryTables } from './queryTables.ts';
+import { insertUnit } from './insert.ts';
+import type { Judge } from './judge.ts';
+import { plainColumns } from './judgement.ts';
+import { writeLampRows } from './queryTables.ts';
 
 /** One entry of the log as other clients hear it. */
 export interface News {
@@ -38,106 +41,142 @@ export interface News {
   clientId: string;
 }
 
-function summarise(build: Build, assessment: Assessment): { stage: string; summary: UnitSummary } {
-  const progress = stageProgress(build, assessment);
-  const stage = currentStage(progress);
-  const count = (severity: string) => assessment.findings.filter((finding) => finding.severity === severity).length;
-  const patternIds = new Set(
-    Object.values(build.functions).flatMap((each) => Object.values(each.shows).map((show) => show.patternId)),
-  );
-  return {
-    stage,
-    summary: {
-      stops: count('stop'),
-      cautions: count('caution'),
-      notes: count('note'),
-      firstFinding: assessment.findings[0]?.message ?? null,
-      shares: progress.map((each) => Math.round(each.share * 100) / 100),
-      stageWords: progress.find((each) => each.stage === stage)?.words ?? '',
-      patternIds: [...patternIds],
-      spent: spentOn(build, jobSteps(build, assessment.feeds)),
-    },
-  };
+/** Columns that say what a unit is, without its document. */
+const HEAD = ['id', 'tag', 'revision', 'fleetId'] as const;
+type Head = Pick<UnitRow, (typeof HEAD)[number]>;
+
+/** How many of one's own changes can be undone after a reload. */
+const UNDO_ROWS = 60;
+
+export interface UnitsOptions {
+  database: Database;
+  clock: Clock;
+  judge: Judge;
 }
 
-const glyphOf = (build: Build): UnitListItem['glyph'] => ({
-  bodyId: build.body.bodyId,
-  parameters: build.body.parameters,
-  outlines: build.body.outlines,
-  lamps: Object.values(build.lamps).map((lamp) => ({
-    x: lamp.position.xMm,
-    y: lamp.position.yMm,
-    face: lamp.face,
-    colour: lamp.colour,
-    size: build.models[lamp.modelKey]?.face.widthMm ?? 60,
-    fitted: build.ticks[`mount:${lamp.face}`] !== undefined || build.handedOver !== null,
-  })),
-});
-
-export function unitsService({ sequelize, tables }: Database) {
-  /** Says 'unit id' after each commit; the news itself is read from the log, so other processes' commits count too. */
+export function unitsService({ database: { sequelize, tables }, clock, judge }: UnitsOptions) {
+  /** Says 'changed' with the unit's id after each commit; the news itself is read from the log, so other processes' commits count too. */
   const changes = new EventEmitter();
   const builds = buildCache();
   changes.setMaxListeners(0);
 
-  const findRow = async (unitId: string, transaction?: Transaction): Promise<UnitRow> => {
+  async function headOf(unitId: string, transaction?: Transaction): Promise<Head> {
     const lock = transaction ? { lock: transaction.LOCK.UPDATE, transaction } : {};
-    const row = await tables.units.findByPk(unitId, { raw: true, ...lock });
+    const row = await tables.units.findByPk(unitId, { attributes: [...HEAD], raw: true, ...lock });
     if (!row) throw new ApiError('UNIT_NOT_FOUND');
-    return row as unknown as UnitRow;
-  };
+    return row as unknown as Head;
+  }
+
+  async function buildOf({ id, tag, revision }: Head, transaction?: Transaction): Promise<Build> {
+    const kept = builds.at(id, revision);
+    if (kept) return kept;
+    const row = (await tables.units.findByPk(id, {
+      attributes: ['revision', 'build'],
+      raw: true,
+      transaction,
+    })) as unknown as Pick<UnitRow, 'revision' | 'build'>;
+    try {
+      return builds.read(id, tag, row.revision, row.build);
+    } catch (error) {
+      // The yard says so as well, whoever looks at it next.
+      if (error instanceof ApiError) await tables.units.update({ damaged: error.message }, { where: { id } });
+      throw error;
+    }
+  }
+
+  /** What a person may see of units; an owner only those of the own fleet, as if there were no others. */
+  async function visibleHead(person: Person, unitId: string): Promise<Head> {
+    const head = await headOf(unitId);
+    const fleetId = fleetOf(person);
+    if (fleetId !== null && head.fleetId !== fleetId) throw new ApiError('UNIT_NOT_FOUND');
+    return head;
+  }
+
+  /** Rows of the log that an answer needs: what of this request is done already or taken back, and what others did. */
+  async function logFor(
+    unitId: string,
+    baseRevision: number,
+    operations: readonly SentOperation[],
+    clientId: string,
+    transaction: Transaction,
+  ): Promise<{ known: OperationRow[]; others: OthersRow[] }> {
+    const ids = operations.flatMap((each) => (each.kind === 'undo' ? [each.id, each.operationId] : [each.id]));
+    const known = await tables.operations.findAll({ where: { id: ids }, raw: true, transaction });
+    const others = await tables.operations.findAll({
+      attributes: ['revision', 'personName', 'at', 'touched'],
+      where: { unitId, revision: { [Op.gt]: baseRevision }, clientId: { [Op.ne]: clientId } },
+      order: [['revision', 'ASC']],
+      raw: true,
+      transaction,
+    });
+    return { known: known as unknown as OperationRow[], others: others as unknown as OthersRow[] };
+  }
+
+  async function take(
+    unitId: string,
+    baseRevision: number,
+    operations: SentOperation[],
+    sender: Sender,
+  ): Promise<Outcome[]> {
+    let written: { revision: number; build: Build } | null = null;
+    const outcomes = await sequelize.transaction(async (transaction) => {
+      const head = await headOf(unitId, transaction);
+      const before = await buildOf(head, transaction);
+      const { known, others } = await logFor(unitId, baseRevision, operations, sender.clientId, transaction);
+      const now = clock();
+      const taken = takeOperations<Build, Operation>({
+        document: before,
+        unitId,
+        revision: head.revision,
+        operations: operations as (Operation | Extract<SentOperation, { kind: 'undo' }>)[],
+        known,
+        others,
+        sender,
+        now,
+        mayDo: refuseByRole,
+        apply(document, operation, stamp) {
+          const applied = applyToUnit(document, operation, stamp);
+          if (!applied.ok) return applied;
+          const { build, touched, change } = applied.value;
+          return ok({ document: build, touched, change });
+        },
+        describe: (document, field) => ({ words: describeField(document, field), value: readField(document, field) }),
+      });
+      const { document: build, revision, log } = taken;
+      if (log.length > 0) {
+        await tables.operations.bulkCreate(
+          log.map((each) => ({ ...each, unitId })),
+          { transaction },
+        );
+        await writeLampRows(tables, unitId, before, build, transaction);
+        await tables.units.update(
+          { ...plainColumns(build), revision, build: JSON.stringify(build), updatedAt: now },
+          { where: { id: unitId }, transaction },
+        );
+        written = { revision, build };
+      }
+      return taken.outcomes;
+    });
+    if (written) {
+      const { revision, build } = written as { revision: number; build: Build };
+      builds.keep(unitId, revision, build);
+      judge.ask(unitId);
+      changes.emit('changed', unitId);
+    }
+    return outcomes;
+  }
 
   return {
     changes,
 
-    async list(): Promise<UnitListItem[]> {
-      const rows = (await tables.units.findAll({ order: [['tag', 'ASC']], raw: true })) as unknown as UnitRow[];
-      return rows.map((row) => ({
-        id: row.id,
-        tag: row.tag,
-        name: row.name,
-        revision: row.revision,
-        stage: row.stage,
-        updatedAt: row.updatedAt.toISOString(),
-        summary: JSON.parse(row.summary) as UnitSummary,
-        glyph: glyphOf(builds.read(row)),
-      }));
+    async get(person: Person, unitId: string): Promise<{ id: string; revision: number; build: Build }> {
+      const head = await visibleHead(person, unitId);
+      return { id: head.id, revision: head.revision, build: await buildOf(head) };
     },
 
-    /** How estimates of each kind of work turn out, over all units. */
-    async learnedHours(): Promise<Record<string, LearnedFactor>> {
-      const rows = (await tables.units.findAll({ attributes: ['summary'], raw: true })) as unknown as {
-        summary: string;
-      }[];
-      return learnedHours(rows.flatMap((row) => (JSON.parse(row.summary) as Partial<UnitSummary>).spent ?? []));
-    },
-
-    /** Units on the shop's board, as it asks for them. Those that are gone are left out. */
-    async forShop(unitIds: readonly string[]): Promise<(ShopUnit & { glyph: UnitListItem['glyph'] })[]> {
-      const rows = (await tables.units.findAll({
-        where: { id: [...unitIds] },
-        order: [['tag', 'ASC']],
-        raw: true,
-      })) as unknown as UnitRow[];
-      return rows.map((row) => {
-        const build = builds.read(row);
-        return { ...shopUnit(row.id, build, assess(build).feeds), glyph: glyphOf(build) };
-      });
-    },
-
-    /** Lamps of each model on all units. */
-    async carriedLamps(): Promise<Record<string, number>> {
-      const rows = (await tables.lamps.findAll({
-        attributes: ['modelKey', [fn('COUNT', col('lamp_id')), 'count']],
-        group: ['modelKey'],
-        raw: true,
-      })) as unknown as { modelKey: string; count: number | string }[];
-      return Object.fromEntries(rows.map((row) => [row.modelKey, Number(row.count)]));
-    },
-
-    async get(unitId: string): Promise<{ id: string; revision: number; build: Build }> {
-      const row = await findRow(unitId);
-      return { id: row.id, revision: row.revision, build: builds.read(row) };
+    /** Refuses a unit that is not there, or not there for this person. */
+    async mustSee(person: Person, unitId: string): Promise<void> {
+      await visibleHead(person, unitId);
     },
 
     async create(given: {
@@ -147,6 +186,7 @@ export function unitsService({ sequelize, tables }: Database) {
       bodyId: string;
       parameters: Record<string, number>;
       systemVoltageV: 12 | 24;
+      fleetId?: string | null;
     }): Promise<{ id: string }> {
       const body = makeBody(given.bodyId, given.parameters);
       if (!body.ok) throw new ApiError('BODY_REFUSED', body.reason.message);
@@ -162,119 +202,74 @@ export function unitsService({ sequelize, tables }: Database) {
         panelPosition,
         packIds: usualPacks(given.bodyId),
       });
-      await this.insert(given.id, build, 0);
-      return { id: given.id };
-    },
-
-    /** Puts a whole build in, as the demo and imports do. */
-    async insert(id: string, build: Build, revision: number): Promise<void> {
-      const assessment = assess(build);
-      const { stage, summary } = summarise(build, assessment);
+      const fleets = (await tables.fleets.findAll({ limit: 2, raw: true })) as unknown as { id: string }[];
+      // With one fleet in the yard, every unit is its.
+      const fleetId = given.fleetId ?? (fleets.length === 1 ? fleets[0]!.id : null);
       try {
-        await sequelize.transaction(async (transaction) => {
-          await tables.units.create(
-            {
-              id,
-              tag: build.unit.tag,
-              name: build.unit.name,
-              bodyId: build.body.bodyId,
-              revision,
-              stage,
-              summary: JSON.stringify(summary),
-              build: JSON.stringify(build),
-              updatedAt: new Date(),
-            },
-            { transaction },
-          );
-          await writeQueryTables(tables, id, null, build, assessment, transaction);
-        });
+        await sequelize.transaction((transaction) =>
+          insertUnit(tables, { id: given.id, build, revision: 0, fleetId, judged: false, at: clock() }, transaction),
+        );
       } catch (error) {
         if (!(error instanceof UniqueConstraintError)) throw error;
         // The same request sent twice is answered twice and done once.
-        const same = await tables.units.findByPk(id, { raw: true });
-        if (!same) throw new ApiError('TAG_TAKEN', `${build.unit.tag} stands in the yard already. Choose another tag.`);
+        const same = await tables.units.findByPk(given.id, { attributes: ['tag'], raw: true });
+        if ((same as unknown as { tag: string } | null)?.tag !== given.tag)
+          throw new ApiError('TAG_TAKEN', `${given.tag} stands in the yard already. Choose another tag.`);
       }
+      judge.ask(given.id);
+      return { id: given.id };
     },
 
     /** Takes operations in order. Each is answered for itself; all that were applied are committed together. */
     async applyOperations(
       unitId: string,
       baseRevision: number,
-      operations: Operation[],
+      operations: SentOperation[],
       sender: Sender,
     ): Promise<Outcome[]> {
-      let written = () => {};
-      const outcomes = await sequelize
-        .transaction(async (transaction) => {
-          const row = await findRow(unitId, transaction);
-          // One look at the log: what of this request is done already, and what others did since its base.
-          const logged = (await tables.operations.findAll({
-            where: {
-              [Op.or]: [
-                { id: operations.map((op) => op.id) },
-                { unitId, revision: { [Op.gt]: baseRevision }, clientId: { [Op.ne]: sender.clientId } },
-              ],
-            },
-            order: [['revision', 'ASC']],
-            raw: true,
-            transaction,
-          })) as unknown as OperationRow[];
-          const before = builds.read(row);
-          const {
-            document: build,
-            revision,
-            log,
-            outcomes: answers,
-          } = takeOperations<Build, Operation>({
-            document: before,
-            revision: row.revision,
-            baseRevision,
-            operations,
-            logged,
-            sender,
-            mayDo: refuseByRole,
-            apply(document, operation, stamp) {
-              const applied = applyToUnit(document, operation, stamp);
-              return applied.ok ? ok({ document: applied.value.build, touched: applied.value.touched }) : applied;
-            },
-            describe: (document, field) => ({
-              words: describeField(document, field),
-              value: readField(document, field),
-            }),
-          });
-          if (log.length > 0) {
-            const assessment = assess(build);
-            const text = JSON.stringify(build);
-            written = () => builds.keep(unitId, text, build);
-            const { stage, summary } = summarise(build, assessment);
-            await tables.operations.bulkCreate(
-              log.map((each) => ({ ...each, unitId })),
-              { transaction },
-            );
-            await writeQueryTables(tables, unitId, before, build, assessment, transaction);
-            await tables.units.update(
-              {
-                tag: build.unit.tag,
-                name: build.unit.name,
-                revision,
-                stage,
-                summary: JSON.stringify(summary),
-                build: text,
-                updatedAt: new Date(),
-              },
-              { where: { id: unitId }, transaction },
-            );
-          }
-          return answers;
-        })
-        .catch((error: unknown) => {
-          if (error instanceof UniqueConstraintError && error.fields && 'tag' in error.fields)
-            throw new ApiError('TAG_TAKEN');
-          throw error;
-        });
-      written();
-      changes.emit(unitId);
-      return outcomes;
+      await visibleHead(sender.person, unitId);
+      try {
+        return await take(unitId, baseRevision, operations, sender);
+      } catch (error) {
+        if (error instanceof UniqueConstraintError && error.fields && 'tag' in error.fields)
+          throw new ApiError('TAG_TAKEN');
+        // Two wrote the same id, or got in each other's way, at one moment: the second look knows what the first did.
+        if (error instanceof UniqueConstraintError || isDeadlock(error))
+          return take(unitId, baseRevision, operations, sender);
+        throw error;
+      }
+    },
+
+    /** One's own latest changes with what they did, oldest first: what undo and redo are made from after a reload. */
+    async undoRows(person: Person, unitId: string): Promise<UndoRow[]> {
+      await visibleHead(person, unitId);
+      const rows = (await tables.operations.findAll({
+        attributes: ['id', 'kind', 'undoes', 'effect', 'operation'],
+        where: { unitId, personId: person.id },
+        order: [['revision', 'DESC']],
+        limit: UNDO_ROWS,
+        raw: true,
+      })) as unknown as Pick<OperationRow, 'id' | 'kind' | 'undoes' | 'effect' | 'operation'>[];
+      return rows.toReversed().map(({ id, kind, undoes, effect, operation }) => {
+        const { what, group } = JSON.parse(operation) as { what?: OperationKind; group?: string };
+        return {
+          id,
+          what: what ?? (kind as OperationKind),
+          group: group ?? null,
+          undoes,
+          change: effect === null ? null : (JSON.parse(effect) as UndoRow['change']),
+        };
+      });
+    },
+
+    /** How far the logs of these units have come. */
+    async revisionsOf(unitIds: readonly string[]): Promise<Map<string, number>> {
+      const rows = (await tables.units.findAll({
+        attributes: ['id', 'revision'],
+        where: { id: [...unitIds] },
+        raw: true,
+      })) as unknown as { id: string; revision: number }[];
+      return new Map(rows.map((row) => [row.id, row.revision]));
     },
 
     async newsSince(unitId: string, revision: number): Promise<News[]> {
@@ -293,7 +288,11 @@ export function unitsService({ sequelize, tables }: Database) {
       }));
     },
 
-    async history(unitId: string): Promise<{ revision: number; words: string; by: string; at: string }[]> {
+    async history(
+      person: Person,
+      unitId: string,
+    ): Promise<{ revision: number; words: string; by: string; at: string }[]> {
+      await visibleHead(person, unitId);
       const rows = (await tables.operations.findAll({
         where: { unitId },
         order: [['revision', 'DESC']],
@@ -313,11 +312,11 @@ export function unitsService({ sequelize, tables }: Database) {
 
 export type UnitsService = ReturnType<typeof unitsService>;
 
-function refuseByRole(person: Person, operation: Operation): Refusal | null {
-  if (person.role === 'owner' && !OWNER_OPERATIONS.has(operation.kind)) {
+function refuseByRole(person: Person, { kind }: { kind: string }): Refusal | null {
+  if (person.role === 'owner' && !OWNER_OPERATIONS.has(kind as OperationKind)) {
     return { kind: 'invalid', message: 'Owners may read and comment. Ask the lead to change the build.' };
   }
-  if (person.role !== 'lead' && LEAD_OPERATIONS.has(operation.kind)) {
+  if (person.role !== 'lead' && LEAD_OPERATIONS.has(kind as OperationKind)) {
     return { kind: 'invalid', message: 'Only the lead may do that. Ask the lead.' };
   }
   return null;

@@ -1,6 +1,7 @@
 import { Dropdown, Segmented } from 'antd';
 import { lazy, Suspense, useEffect } from 'react';
 import { Link, NavLink, Outlet } from 'react-router';
+import { unitActions } from '../unit/unitSlice.ts';
 import { useSessionQuery, useSignOutMutation } from './api.ts';
 import { Brand } from './Brand.tsx';
 import { preferenceSet, preferencesLoaded } from './preferences.ts';
@@ -9,6 +10,9 @@ import './shell.css';
 
 // Whoever is signed in already does not need the door.
 const SignIn = lazy(() => import('./SignIn.tsx').then(({ SignIn }) => ({ default: SignIn })));
+
+const OwnWork = lazy(() => import('./OwnWork.tsx').then(({ OwnWork }) => ({ default: OwnWork })));
+const RecordsState = lazy(() => import('./RecordsState.tsx').then(({ RecordsState }) => ({ default: RecordsState })));
 
 const ROLE_WORDS = { lead: 'lead', installer: 'installer', owner: 'fleet owner' } as const;
 
@@ -19,14 +23,22 @@ export function Shell() {
   const dispatch = useAppDispatch();
   const preferences = useApp((state) => state.preferences);
   const open = useApp((state) => state.unit.open);
+  const hasWork = useApp((state) => state.outbox.waiting.length > 0 || state.outbox.refused.length > 0);
   const personId = session?.person.id;
 
   useEffect(() => {
     if (!personId) return;
+    // Nothing of whoever was here before stays on the screen.
+    dispatch(unitActions.unitClosed());
     dispatch(preferencesLoaded(personId));
     // What waits from an earlier visit is sent once the place is on the screen; nothing of it is needed to draw that.
-    void import('../unit/unitThunks.ts').then(({ sendEverythingWaiting }) => dispatch(sendEverythingWaiting()));
-    void import('./photoQueue.ts').then(({ sendPhotos }) => sendPhotos());
+    const sendAll = () => {
+      void import('./sending.ts').then(({ sendEverythingWaiting }) => dispatch(sendEverythingWaiting()));
+      void import('./photoQueue.ts').then(({ sendPhotos }) => dispatch(sendPhotos()));
+    };
+    sendAll();
+    window.addEventListener('online', sendAll);
+    return () => window.removeEventListener('online', sendAll);
   }, [personId, dispatch]);
 
   if (isLoading) return null;
@@ -57,6 +69,11 @@ export function Shell() {
           <NavLink to="/shelf">Shelf</NavLink>
         </nav>
         <div className="right">
+          {hasWork && (
+            <Suspense fallback={null}>
+              <OwnWork personId={person.id} />
+            </Suspense>
+          )}
           <Dropdown
             trigger={['click']}
             placement="bottomRight"
@@ -89,8 +106,16 @@ export function Shell() {
                     onChange={(wire) => dispatch(preferenceSet({ wire: wire as 'metric' | 'awg' }))}
                   />
                 </div>
-                <button type="button" onClick={() => signOut()}>
+                {person.role !== 'owner' && (
+                  <Suspense fallback={null}>
+                    <RecordsState />
+                  </Suspense>
+                )}
+                <button type="button" onClick={() => signOut('here')}>
                   Sign out
+                </button>
+                <button type="button" onClick={() => signOut('everywhere')}>
+                  Sign out on every device
                 </button>
               </div>
             )}

@@ -1,7 +1,7 @@
 /** The server's answers through RTK Query. Changes to builds do not go through here but through the outbox. */
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import type { Build, ShelfEntry } from '../../core/build/index.ts';
-import type { UnitListItem } from '../../core/keep/index.ts';
+import type { Build, ShelfEntry, UndoRow } from '../../core/build/index.ts';
+import type { UnitListItem, YardAsk, YardPage } from '../../core/keep/index.ts';
 import type { Shop, ShopOperation, ShopUnit } from '../../core/shop/index.ts';
 import type { LearnedFactor } from '../../core/steps/index.ts';
 
@@ -11,6 +11,7 @@ export interface Person {
   name: string;
   role: 'lead' | 'installer' | 'owner';
   colour: string;
+  fleetId: string | null;
 }
 export interface Session {
   person: Person;
@@ -29,6 +30,17 @@ export interface NewUnit {
   bodyId: string;
   parameters: Record<string, number>;
   systemVoltageV: 12 | 24;
+  fleetId?: string | null;
+}
+
+export interface YardQuestion {
+  text: string;
+  ask: YardAsk | null;
+}
+
+export interface Records {
+  backup: { at: string; file: string; sizeBytes: number; ageH: number } | null;
+  damaged: { id: string; tag: string; damaged: string }[];
 }
 
 export interface ShopAnswer {
@@ -62,7 +74,7 @@ const network = fetchBaseQuery({
 });
 
 /** Answers that are kept for hours without a network. */
-const KEPT = /^(session|units|units\/[0-9a-f-]{36}|hours|shelf|shop)$/;
+const KEPT = /^(session|units\?text=&from=0|units\/[0-9a-f-]{36}(\/undo)?|hours|shelf|shop)$/;
 
 // Loaded when it is needed: the door and the Yard do without.
 const offlineStore = () => import('./offlineStore.ts');
@@ -98,15 +110,34 @@ export const api = createApi({
       transformResponse: keepCsrf<Session>,
       invalidatesTags: ['session', 'units', 'shop'],
     }),
-    signOut: build.mutation<void, void>({
-      query: () => ({ url: 'session', method: 'DELETE' }),
+    /** Here, or on every device of this person. */
+    signOut: build.mutation<void, 'here' | 'everywhere'>({
+      query: (where) => ({ url: where === 'here' ? 'session' : 'sessions', method: 'DELETE' }),
       onQueryStarted: async (_none, { queryFulfilled }) => {
         await queryFulfilled;
         await (await offlineStore()).keptAnswers.clear();
       },
       invalidatesTags: ['session'],
     }),
-    units: build.query<UnitListItem[], void>({ query: () => 'units', providesTags: ['units'] }),
+    /** The yard by stretches: the next one is asked for as one scrolls on. */
+    yard: build.infiniteQuery<YardPage, YardQuestion, number>({
+      query: ({ queryArg: { text, ask }, pageParam }) =>
+        `units?text=${encodeURIComponent(text)}${ask ? `&ask=${ask}` : ''}&from=${pageParam}`,
+      infiniteQueryOptions: {
+        initialPageParam: 0,
+        getNextPageParam: ({ from, rows, total }) => (from + rows.length < total ? from + rows.length : undefined),
+      },
+      providesTags: ['units'],
+    }),
+    /** Some units by what is typed, for a choice. */
+    findUnits: build.query<YardPage, string>({
+      query: (text) => `units?text=${encodeURIComponent(text)}&from=0&count=30`,
+      providesTags: ['units'],
+    }),
+    nextTag: build.query<{ tag: string }, void>({ query: () => 'next-tag', keepUnusedDataFor: 0 }),
+    fleets: build.query<{ id: string; name: string }[], void>({ query: () => 'fleets' }),
+    records: build.query<Records, void>({ query: () => 'records', keepUnusedDataFor: 0 }),
+    undoRows: build.query<UndoRow[], string>({ query: (id) => `units/${id}/undo`, keepUnusedDataFor: 0 }),
     unit: build.query<{ id: string; revision: number; build: Build }, string>({
       query: (id) => `units/${id}`,
       keepUnusedDataFor: 0,
@@ -133,7 +164,11 @@ export const {
   useDemoQuery,
   useSignInMutation,
   useSignOutMutation,
-  useUnitsQuery,
+  useYardInfiniteQuery,
+  useFindUnitsQuery,
+  useFleetsQuery,
+  useNextTagQuery,
+  useRecordsQuery,
   useLazyUnitQuery,
   useHistoryQuery,
   useCreateUnitMutation,

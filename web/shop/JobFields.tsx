@@ -2,7 +2,7 @@ import { Button, DatePicker, InputNumber, Popconfirm, Segmented, Select } from '
 import dayjs, { type Dayjs } from 'dayjs';
 import { useState } from 'react';
 import { type Job, minutesOf, WINDOW_KINDS } from '../../core/shop/index.ts';
-import { useUnitsQuery } from '../app/api.ts';
+import { UnitChoice } from '../app/UnitChoice.tsx';
 import type { ShopUse } from './useShop.ts';
 
 const SHOWN_WINDOWS = 5;
@@ -134,18 +134,13 @@ export function JobFields({ shop, unitId }: { shop: ShopUse; unitId: string }) {
 
 /** Puts another unit of the yard on the board. */
 export function AddJob({ shop }: { shop: ShopUse }) {
-  const { data: units = [] } = useUnitsQuery();
-  const free = units.filter((unit) => !shop.data.shop.jobs[unit.id]);
-  if (free.length === 0) return null;
   return (
-    <Select
+    <UnitChoice
       className="add-job"
-      aria-label="Put a unit on the board"
-      showSearch={{ optionFilterProp: 'label' }}
-      placeholder="Put a unit on the board"
+      label="Put a unit on the board"
       value={null}
-      options={free.map((unit) => ({ value: unit.id, label: `${unit.tag} ${unit.name}` }))}
-      onChange={(unitId: string | null) => {
+      offers={(unit) => !shop.data.shop.jobs[unit.id]}
+      onChoose={(unitId) => {
         if (!unitId) return;
         void shop.act({
           kind: 'putJob',

@@ -10,28 +10,27 @@ import {
 import { Button, Popover, Tooltip } from 'antd';
 import dayjs from 'dayjs';
 import { Link, useNavigate } from 'react-router';
-import { OPERATION_WORDS, type OperationKind, STAGE_NAMES, STAGES, type Stage } from '../../core/build/index.ts';
+import { OPERATION_WORDS, STAGE_NAMES, STAGES, type Stage } from '../../core/build/index.ts';
 import type { Severity } from '../../core/rules/index.ts';
 import { formatLength } from '../../core/units/index.ts';
-import { useHistoryQuery } from '../app/api.ts';
-import { useWaitingPhotos } from '../app/photoQueue.ts';
+import { useHistoryQuery, useSessionQuery } from '../app/api.ts';
 import { SeverityMark } from '../app/SeverityMark.tsx';
-import { useApp, useAppDispatch } from '../app/store.ts';
-import { redo, undo } from './unitThunks.ts';
+import { useApp } from '../app/store.ts';
+import { useTakeBack } from './useTakeBack.ts';
 import { useUnit } from './useUnit.ts';
 
 export function UnitHeader({ stage }: { stage: Stage }) {
   const { build, body, overview, preferences, mayEdit } = useUnit();
   const open = useApp((state) => state.unit.open)!;
   const lastNews = useApp((state) => state.unit.lastNews);
-  const dispatch = useAppDispatch();
+  const takeBack = useTakeBack();
   const navigate = useNavigate();
   const next = STAGES[STAGES.indexOf(stage) + 1];
   const size = (mm: number) => formatLength(mm, preferences.length).replace(/ (mm|in)$/, '');
   const countOf = (severity: Severity) => overview?.findings.filter((each) => each.severity === severity).length ?? 0;
   const [stops, cautions, notes] = [countOf('stop'), countOf('caution'), countOf('note')];
-  const undoWords = open.undo.at(-1)?.what as OperationKind | undefined;
-  const redoWords = open.redo.at(-1)?.what as OperationKind | undefined;
+  const undoWords = open.undo.at(-1)?.what;
+  const redoWords = open.redo.at(-1)?.what;
 
   const lampCount = Object.keys(build.lamps).length;
   return (
@@ -79,7 +78,7 @@ export function UnitHeader({ stage }: { stage: Stage }) {
                   aria-label="Undo"
                   icon={<UndoOutlined />}
                   disabled={!undoWords}
-                  onClick={() => dispatch(undo())}
+                  onClick={() => takeBack('undo')}
                 />
               </Tooltip>
               <Tooltip title={redoWords ? `Redo: ${OPERATION_WORDS[redoWords]} (Ctrl Shift Z)` : 'Nothing to redo'}>
@@ -87,7 +86,7 @@ export function UnitHeader({ stage }: { stage: Stage }) {
                   aria-label="Redo"
                   icon={<RedoOutlined />}
                   disabled={!redoWords}
-                  onClick={() => dispatch(redo())}
+                  onClick={() => takeBack('redo')}
                 />
               </Tooltip>
             </>
@@ -128,9 +127,13 @@ export function UnitHeader({ stage }: { stage: Stage }) {
 
 function SaveState() {
   const operations = useApp((state) => state.unit.open?.pending.filter((each) => !each.acknowledged).length ?? 0);
-  const pending = operations + useWaitingPhotos();
+  const { data: session } = useSessionQuery();
+  const photos = useApp(
+    (state) => state.outbox.waiting.find((each) => each.personId === session?.person.id)?.photos ?? 0,
+  );
+  const pending = operations + photos;
   const savedAt = useApp((state) => state.unit.savedAt);
-  const problem = useApp((state) => state.unit.sendProblem);
+  const problem = useApp((state) => state.outbox.problem);
   const link = useApp((state) => state.unit.link);
   if ((problem || link === 'offline') && pending > 0) {
     return (

@@ -1,4 +1,3 @@
-import { App, Button } from 'antd';
 import { type ComponentType, lazy, Suspense, useEffect } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { keptBody } from '../../core/body/index.ts';
@@ -6,8 +5,7 @@ import { STAGES, type Stage } from '../../core/build/index.ts';
 import { KeyHelp } from '../app/KeyHelp.tsx';
 import { useApp, useAppDispatch } from '../app/store.ts';
 import { UnitHeader } from './UnitHeader.tsx';
-import { unitActions } from './unitSlice.ts';
-import { insist, openUnit } from './unitThunks.ts';
+import { openUnit } from './unitThunks.ts';
 import { useOverview } from './useOverview.ts';
 import { KEY_LINES, useUnitKeys } from './useUnitKeys.ts';
 import { useUnitNews } from './useUnitNews.ts';
@@ -53,7 +51,6 @@ export default function UnitPage() {
   }, [id, dispatch]);
   useUnitNews(ready ? id : null);
   useOverview();
-  useConflicts();
 
   if (!(STAGES as readonly string[]).includes(stage)) return <Navigate to={`/unit/${id}/place`} replace />;
   if (status.kind === 'failed') return <p className="empty state stop">{status.message}</p>;
@@ -83,56 +80,4 @@ function OpenUnit({ stage }: { stage: Stage }) {
       <KeyHelp lines={KEY_LINES} open={help.open} onClose={help.close} />
     </div>
   );
-}
-
-/** Changes that another person has overtaken are shown with both values, and the choice. */
-function useConflicts(): void {
-  const conflicts = useApp((state) => state.unit.conflicts);
-  const dispatch = useAppDispatch();
-  const { notification } = App.useApp();
-  useEffect(() => {
-    for (const conflict of conflicts) {
-      const key = conflict.operation.id;
-      const settle = () => {
-        dispatch(unitActions.conflictSettled(key));
-        notification.destroy(key);
-      };
-      notification.warning({
-        key,
-        duration: 0,
-        placement: 'bottomLeft',
-        title: conflict.field ? 'Two people changed the same thing' : 'This change was not taken',
-        description: conflict.field
-          ? `${conflict.message} It now reads ${describe(conflict.theirs)}.`
-          : conflict.message,
-        actions: conflict.field ? (
-          <span className="conflict-actions">
-            <Button size="small" onClick={settle}>
-              Keep theirs
-            </Button>
-            <Button
-              size="small"
-              type="primary"
-              onClick={() => {
-                dispatch(insist(conflict));
-                notification.destroy(key);
-              }}
-            >
-              Use mine
-            </Button>
-          </span>
-        ) : undefined,
-        onClose: settle,
-      });
-    }
-  }, [conflicts, dispatch, notification]);
-}
-
-/** A value for people: positions and other small objects as "x 120, y -40". */
-function describe(value: unknown): string {
-  if (value === null || value === undefined) return 'nothing (it was removed)';
-  if (typeof value !== 'object') return String(value);
-  return Object.entries(value as Record<string, unknown>)
-    .map(([name, each]) => `${name.replace(/Mm$/, '')} ${typeof each === 'number' ? Math.round(each) : String(each)}`)
-    .join(', ');
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { applyToUnit } from '../../core/body/index.ts';
 import type { Build, Operation, OperationDraft } from '../../core/build/index.ts';
 import { furtherIds, testTruck } from '../../demo/testUnit.ts';
-import { type ConflictNotice, type News, unitActions, unitSlice } from './unitSlice.ts';
+import { type News, unitActions, unitSlice } from './unitSlice.ts';
 
 type State = ReturnType<typeof unitSlice.reducer>;
 
@@ -16,7 +16,10 @@ const AT = '2026-01-05T10:00:00.000Z';
 const nextId = furtherIds();
 
 const opened = (): State =>
-  unitSlice.reducer(undefined, unitActions.unitLoaded({ id: UNIT_ID, revision: 0, build: start, pending: [] }));
+  unitSlice.reducer(
+    undefined,
+    unitActions.unitLoaded({ id: UNIT_ID, revision: 0, build: start, pending: [], stacks: { undo: [], redo: [] } }),
+  );
 
 const moveOf = (lamp: number, xMm: number): OperationDraft => {
   const { id, position, face } = lamps[lamp % lamps.length]!;
@@ -28,9 +31,9 @@ function performed(state: State, draft: OperationDraft, by: string): { state: St
   const operation = { ...draft, id: nextId() } as Operation;
   const applied = applyToUnit(state.open!.build, operation, { by, at: AT });
   if (!applied.ok) throw new Error(applied.reason.message);
-  const inverse = { what: draft.kind, operations: [applied.value.inverse] };
+  const entry = { what: draft.kind, steps: [{ operationId: operation.id, change: applied.value.change }] };
   const pending = [{ operation, stamp: { by, at: AT }, acknowledged: false }];
-  const next = unitActions.performed({ pending, build: applied.value.build, inverse, history: 'do' });
+  const next = unitActions.performed({ pending, build: applied.value.build, entry, history: 'do' });
   return { state: unitSlice.reducer(state, next), operation };
 }
 
@@ -72,14 +75,14 @@ describe('the open unit', () => {
   it('what the server refuses is taken off the screen and told, the rest stays', () => {
     const first = performed(opened(), moveOf(0, 3111), 'me');
     const second = performed(first.state, moveOf(1, 4222), 'me');
-    const notice: ConflictNotice = { operation: first.operation, message: 'You were slower.', field: 'L1', theirs: 1 };
-    const sent = unitActions.sent({ appliedIds: [second.operation.id], refused: [notice], at: AT });
+    const refusedIds = [first.operation.id];
+    const sent = unitActions.sent({ appliedIds: [second.operation.id], refusedIds, at: AT });
     const after = unitSlice.reducer(second.state, sent);
-    expect(after.conflicts).toEqual([notice]);
+    // What was never taken cannot be taken back.
+    expect(after.open!.undo.map((entry) => entry.steps[0]!.operationId)).toEqual([second.operation.id]);
     expect(after.savedAt).toBe(AT);
     expect(after.open!.build.lamps[lamps[0]!.id]!.position.xMm).toBe(lamps[0]!.position.xMm);
     expect(after.open!.build.lamps[lamps[1]!.id]!.position.xMm).toBe(4222);
-    expect(unitSlice.reducer(after, unitActions.conflictSettled(first.operation.id)).conflicts).toEqual([]);
   });
 
   it('a lamp that somebody takes off is no longer selected', () => {
@@ -109,7 +112,7 @@ describe('the open unit', () => {
             log.push(newsOf(operation, log.length + 1, who));
           }
           const appliedIds = waiting.map((each) => each.operation.id);
-          windows[who] = unitSlice.reducer(windows[who], unitActions.sent({ appliedIds, refused: [], at: AT }));
+          windows[who] = unitSlice.reducer(windows[who], unitActions.sent({ appliedIds, refusedIds: [], at: AT }));
         };
         const listen = (who: 'a' | 'b') => {
           windows[who] = hear(windows[who], log.slice(windows[who].open!.revision), who);

@@ -5,7 +5,7 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { castDraft } from 'immer';
 import { applyToUnit } from '../../core/body/index.ts';
-import type { Build, Id, Operation, OperationDraft, Stamp } from '../../core/build/index.ts';
+import type { Build, Id, Operation, Stamp, UndoEntry, UndoStacks } from '../../core/build/index.ts';
 import type { Overview } from '../../core/keep/index.ts';
 
 export interface Pending {
@@ -21,18 +21,6 @@ export interface News {
   by: string;
   at: string;
   clientId: string;
-}
-
-export interface ConflictNotice {
-  operation: Operation;
-  message: string;
-  field: string;
-  theirs: unknown;
-}
-
-interface UndoEntry {
-  what: string;
-  operations: OperationDraft[];
 }
 
 interface OpenUnit {
@@ -56,11 +44,10 @@ interface UnitState {
   slotId: Id | null;
   link: Link;
   savedAt: string | null;
-  conflicts: ConflictNotice[];
+  /** Work was taken that will not come by as news, because the line is down: the unit has to be read again. */
+  isStale: boolean;
   /** Who changed something last, other than this window. */
   lastNews: { by: string; at: string } | null;
-  /** The waiting work could not be sent for this reason; null while all is well. */
-  sendProblem: string | null;
 }
 
 const initialState: UnitState = {
@@ -72,9 +59,8 @@ const initialState: UnitState = {
   slotId: null,
   link: 'connecting',
   savedAt: null,
-  conflicts: [],
+  isStale: false,
   lastNews: null,
-  sendProblem: null,
 };
 
 const MOST_UNDO = 100;
@@ -89,6 +75,12 @@ function rebuildMutably(open: OpenUnit): void {
   open.build = build;
 }
 
+/** What the server never took cannot be taken back either. */
+const withoutSteps = (entries: UndoEntry[], gone: ReadonlySet<Id>): UndoEntry[] =>
+  entries
+    .map((entry) => ({ ...entry, steps: entry.steps.filter((step) => !gone.has(step.operationId)) }))
+    .filter((entry) => entry.steps.length > 0);
+
 const keepOnly = (ids: Id[], collection: Record<Id, unknown>): Id[] => ids.filter((id) => collection[id]);
 
 export const unitSlice = createSlice({
@@ -99,17 +91,19 @@ export const unitSlice = createSlice({
       if (state.open?.id === payload) return;
       Object.assign(state, initialState, { status: { kind: 'loading', id: payload } });
     },
-    unitLoaded: (state, { payload }: PayloadAction<{ id: Id; revision: number; build: Build; pending: Pending[] }>) => {
-      const same = state.open?.id === payload.id ? state.open : null;
+    unitLoaded: (
+      state,
+      { payload }: PayloadAction<{ id: Id; revision: number; build: Build; pending: Pending[]; stacks: UndoStacks }>,
+    ) => {
       state.open = {
         id: payload.id,
         revision: payload.revision,
         acknowledged: payload.build,
         build: payload.build,
         pending: payload.pending,
-        undo: same?.undo ?? [],
-        redo: same?.redo ?? [],
+        ...castDraft(payload.stacks),
       };
+      state.isStale = false;
       state.status = { kind: 'open' };
       rebuildMutably(state.open as OpenUnit);
       state.selection = keepOnly(state.selection, state.open.build.lamps);
@@ -123,17 +117,18 @@ export const unitSlice = createSlice({
       state,
       {
         payload,
-      }: PayloadAction<{ pending: Pending[]; build: Build; inverse: UndoEntry; history: 'do' | 'undo' | 'redo' }>,
+      }: PayloadAction<{ pending: Pending[]; build: Build; entry: UndoEntry; history: 'do' | 'undo' | 'redo' }>,
     ) => {
       const { open } = state;
       if (!open) return;
       open.pending.push(...payload.pending);
       open.build = payload.build;
-      if (payload.history === 'undo') open.redo.push(payload.inverse);
-      else open.undo = [...open.undo, payload.inverse].slice(-MOST_UNDO);
-      if (payload.history === 'do') open.redo = [];
+      const entry = castDraft(payload.entry);
       if (payload.history === 'undo') open.undo.pop();
       if (payload.history === 'redo') open.redo.pop();
+      if (payload.history === 'undo') open.redo.push(entry);
+      else open.undo = [...open.undo, entry].slice(-MOST_UNDO);
+      if (payload.history === 'do') open.redo = [];
       state.selection = keepOnly(state.selection, payload.build.lamps);
     },
     newsArrived: (state, { payload }: PayloadAction<{ news: News[]; ownClientId: string }>) => {
@@ -150,23 +145,25 @@ export const unitSlice = createSlice({
       rebuildMutably(open as OpenUnit);
       state.selection = keepOnly(state.selection, open.build.lamps);
     },
-    sent: (state, { payload }: PayloadAction<{ appliedIds: Id[]; refused: ConflictNotice[]; at: string }>) => {
+    /** What stood on top of a stack can no longer be taken back: what is below it may be. */
+    undoLost: (state, { payload }: PayloadAction<'undo' | 'redo'>) => {
+      state.open?.[payload].pop();
+    },
+    sent: (state, { payload }: PayloadAction<{ appliedIds: Id[]; refusedIds: Id[]; at: string }>) => {
       const { open } = state;
       if (!open) return;
-      const refusedIds = new Set(payload.refused.map((each) => each.operation.id));
+      const refusedIds = new Set(payload.refusedIds);
       for (const each of open.pending) if (payload.appliedIds.includes(each.operation.id)) each.acknowledged = true;
       open.pending = open.pending.filter((each) => !refusedIds.has(each.operation.id));
-      state.conflicts.push(...payload.refused);
-      state.sendProblem = null;
+      for (const stack of ['undo', 'redo'] as const) open[stack] = withoutSteps(open[stack], refusedIds);
       if (payload.appliedIds.length > 0) state.savedAt = payload.at;
       if (refusedIds.size > 0) rebuildMutably(open as OpenUnit);
     },
-    sendFailed: (state, { payload }: PayloadAction<string>) => {
-      state.sendProblem = payload;
+    staleFound: (state) => {
+      state.isStale = true;
     },
-    conflictSettled: (state, { payload }: PayloadAction<Id>) => {
-      state.conflicts = state.conflicts.filter((each) => each.operation.id !== payload);
-    },
+    /** Whoever comes in next begins with nothing of this person's on the screen. */
+    unitClosed: () => initialState,
     overviewReady: (state, { payload }: PayloadAction<Overview>) => {
       state.overview = castDraft(payload);
     },

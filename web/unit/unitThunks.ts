@@ -1,45 +1,80 @@
-/** Opening a unit, performing operations on it, and sending what waits. */
+/** Opening a unit, performing operations on it, and taking them back. */
 import { applyToUnit } from '../../core/body/index.ts';
-import type { Id, Operation, OperationDraft } from '../../core/build/index.ts';
-import { api, csrfHeaders, errorSentence } from '../app/api.ts';
+import {
+  type Id,
+  OPERATION_WORDS,
+  type Operation,
+  type OperationDraft,
+  type OperationKind,
+  type SentOperation,
+  takeBack,
+  type UndoEntry,
+  type UndoRow,
+  undoStacks,
+} from '../../core/build/index.ts';
+import { api, errorSentence } from '../app/api.ts';
 import { clientId, newId } from '../app/ids.ts';
-import { keptAnswers, outbox, type Waiting } from '../app/offlineStore.ts';
-import type { Dispatch, State } from '../app/store.ts';
-import { type ConflictNotice, type Pending, unitActions } from './unitSlice.ts';
+import { keptAnswers, outbox, type Refused, type Waiting } from '../app/offlineStore.ts';
+import { letGo, personOf, recount, sendWaiting, type Thunk } from '../app/sending.ts';
+import { type Pending, unitActions } from './unitSlice.ts';
 
-type Thunk<Result = void> = (dispatch: Dispatch, getState: () => State) => Result;
-
-const nameOf = (state: State): string => api.endpoints.session.select()(state).data?.person.name ?? '';
-
-/** Loads a unit and lays whatever still waits in the outbox over it. */
+/** Loads a unit and lays whatever its person still has waiting in the outbox over it. */
 export const openUnit =
   (unitId: Id): Thunk<Promise<void>> =>
   async (dispatch, getState) => {
     dispatch(unitActions.unitLoading(unitId));
     const query = dispatch(api.endpoints.unit.initiate(unitId, { forceRefetch: true }));
+    const past = dispatch(api.endpoints.undoRows.initiate(unitId, { forceRefetch: true }));
     try {
       const { id, revision, build } = await query.unwrap();
-      const by = nameOf(getState());
-      const waiting = await outbox.of(unitId);
+      const rows = await past.unwrap().catch((): UndoRow[] => []);
+      const person = personOf(getState());
+      const waiting = person ? await outbox.of(person.id, unitId) : [];
       const known = getState().unit.open;
       const inFlight = known?.id === id ? known.pending.filter((each) => !each.acknowledged) : [];
       const fromOutbox = waiting
         .filter((row) => !inFlight.some((each) => each.operation.id === row.id))
         .map(
           (row): Pending => ({
-            operation: row.operation,
-            stamp: { by, at: new Date().toISOString() },
+            operation: row.shown,
+            stamp: { by: row.personName, at: row.at },
             acknowledged: false,
           }),
         );
-      dispatch(unitActions.unitLoaded({ id, revision, build, pending: [...fromOutbox, ...inFlight] }));
+      const pending = [...fromOutbox, ...inFlight];
+      const stacks = undoStacks([...rows, ...waitingUndoRows(build, pending, rows)]);
+      dispatch(unitActions.unitLoaded({ id, revision, build, pending, stacks }));
       void dispatch(sendWaiting(unitId));
     } catch (error) {
       dispatch(unitActions.unitFailed(errorSentence(error)));
     } finally {
       query.unsubscribe();
+      past.unsubscribe();
     }
   };
+
+type BuildOf = Parameters<typeof applyToUnit>[0];
+
+/** What waits can be undone as well; what it does is seen by laying it over the build. */
+function waitingUndoRows(build: BuildOf, pending: readonly Pending[], known: readonly UndoRow[]): UndoRow[] {
+  const rows: UndoRow[] = [];
+  let current = build;
+  for (const { operation, stamp } of pending) {
+    const applied = applyToUnit(current, operation, stamp);
+    if (!applied.ok) continue;
+    current = applied.value.build;
+    if (known.some((row) => row.id === operation.id)) continue;
+    const isUndo = operation.kind === 'restore';
+    rows.push({
+      id: operation.id,
+      what: isUndo ? (operation.what as OperationKind) : operation.kind,
+      group: operation.group ?? null,
+      undoes: isUndo ? operation.undoes : null,
+      change: applied.value.change,
+    });
+  }
+  return rows;
+}
 
 let lastOrder = 0;
 /** Rises with every operation of this window and, being a time, over reloads too. */
@@ -57,150 +92,114 @@ export const keepUnit = (): Thunk<Promise<void>> => async (_dispatch, getState) 
 
 export type PerformResult = { ok: true } | { ok: false; message: string };
 
+interface Step {
+  /** How it is shown here at once. */
+  shown: Operation;
+  /** How it is sent. */
+  sent: SentOperation;
+}
+
 /** Performs operations at once on the screen and puts them in the outbox. All of them or none. */
 export const perform =
-  (drafts: readonly OperationDraft[], history: 'do' | 'undo' | 'redo' = 'do'): Thunk<PerformResult> =>
+  (drafts: readonly OperationDraft[]): Thunk<PerformResult> =>
+  (dispatch) => {
+    if (drafts.length === 0) return { ok: false, message: 'Nothing to do.' };
+    const group = drafts.length > 1 ? { group: newId() } : {};
+    const steps = drafts.map((draft): Step => {
+      const operation = { ...draft, ...group, id: newId() } as Operation;
+      return { shown: operation, sent: operation as SentOperation };
+    });
+    return dispatch(performSteps(drafts[0]!.kind, steps, 'do'));
+  };
+
+const performSteps =
+  (what: OperationKind, steps: readonly Step[], history: 'do' | 'undo' | 'redo'): Thunk<PerformResult> =>
   (dispatch, getState) => {
-    const state = getState();
-    const { open } = state.unit;
-    if (!open || drafts.length === 0) return { ok: false, message: 'Nothing to do.' };
-    const stamp = { by: nameOf(state), at: new Date().toISOString() };
+    const { open } = getState().unit;
+    const person = personOf(getState());
+    if (!open || !person) return { ok: false, message: 'Nothing to do.' };
+    const stamp = { by: person.name, at: new Date().toISOString() };
     let { build } = open;
     const pending: Pending[] = [];
-    const inverses: OperationDraft[] = [];
-    for (const draft of drafts) {
-      const operation = { ...draft, id: newId() } as Operation;
-      const applied = applyToUnit(build, operation, stamp);
+    const entry: UndoEntry = { what, steps: [] };
+    const rows: Waiting[] = [];
+    for (const { shown, sent } of steps) {
+      const applied = applyToUnit(build, shown, stamp);
       if (!applied.ok) return { ok: false, message: applied.reason.message };
       if (applied.value.touched.length === 0) continue;
       build = applied.value.build;
-      pending.push({ operation, stamp, acknowledged: false });
-      inverses.unshift(applied.value.inverse);
-    }
-    if (pending.length === 0) return { ok: true };
-    dispatch(
-      unitActions.performed({ pending, build, inverse: { what: drafts[0]!.kind, operations: inverses }, history }),
-    );
-    const rows = pending.map(
-      ({ operation }): Waiting => ({
-        id: operation.id,
+      pending.push({ operation: shown, stamp, acknowledged: false });
+      entry.steps.push({ operationId: shown.id, change: applied.value.change });
+      rows.push({
+        id: sent.id,
         unitId: open.id,
+        unitTag: open.build.unit.tag,
+        personId: person.id,
+        personName: person.name,
         order: nextOrder(),
         baseRevision: open.revision,
         clientId: clientId(),
-        operation,
-      }),
-    );
-    void outbox.put(rows).then(() => dispatch(sendWaiting(open.id)));
+        at: stamp.at,
+        operation: sent,
+        shown,
+      });
+    }
+    if (pending.length === 0) return { ok: true };
+    dispatch(unitActions.performed({ pending, build, entry, history }));
+    void outbox.put(rows).then(async () => {
+      await dispatch(recount());
+      await dispatch(sendWaiting(open.id));
+    });
     return { ok: true };
   };
 
-export const undo = (): Thunk<PerformResult> => (dispatch, getState) => {
-  const entry = getState().unit.open?.undo.at(-1);
-  return entry ? dispatch(perform(entry.operations, 'undo')) : { ok: false, message: 'Nothing to undo.' };
-};
-
-export const redo = (): Thunk<PerformResult> => (dispatch, getState) => {
-  const entry = getState().unit.open?.redo.at(-1);
-  return entry ? dispatch(perform(entry.operations, 'redo')) : { ok: false, message: 'Nothing to redo.' };
-};
-
-interface OutcomeShape {
-  id: Id;
-  status: 'applied' | 'refused';
-  reason?: { kind: string; message: string };
-  conflict?: { field: string; by: string; theirs: unknown } | null;
-}
-
-/** Rows that one request can carry: same base and same window, in order. */
-function firstBatch(rows: Waiting[]): Waiting[] {
-  const [first] = rows;
-  if (!first) return [];
-  const end = rows.findIndex((row) => row.baseRevision !== first.baseRevision || row.clientId !== first.clientId);
-  return (end < 0 ? rows : rows.slice(0, end)).slice(0, 200);
-}
-
-const sending = new Map<Id, Promise<void>>();
-const RETRY_MS = 4000;
-
-/** Sends what waits for a unit, oldest first, one request at a time. Rows leave the outbox only once answered. */
-export const sendWaiting =
-  (unitId: Id): Thunk<Promise<void>> =>
+/** Takes back what stands on top of a stack. One that no longer can be is told and makes way for the one below. */
+const takeBackFrom =
+  (history: 'undo' | 'redo'): Thunk<PerformResult> =>
   (dispatch, getState) => {
-    const running = sending.get(unitId);
-    if (running) {
-      // What was added while a request was under way goes with the next one.
-      return running.then(() => (sending.has(unitId) ? sending.get(unitId) : dispatch(sendWaiting(unitId))));
+    const { open } = getState().unit;
+    const entry = open?.[history].at(-1);
+    if (!open || !entry) return { ok: false, message: `Nothing to ${history}.` };
+    const group = entry.steps.length > 1 ? { group: newId() } : {};
+    const steps: Step[] = [];
+    let { build } = open;
+    const lost = () => {
+      dispatch(unitActions.undoLost(history));
+      return {
+        ok: false as const,
+        message: `"${OPERATION_WORDS[entry.what]}" can no longer be taken back: it has been changed since.`,
+      };
+    };
+    for (const { operationId, change } of entry.steps.toReversed()) {
+      const patches = takeBack(build, change);
+      if (!patches.ok) return lost();
+      const id = newId();
+      const shown = {
+        id,
+        ...group,
+        kind: 'restore',
+        undoes: operationId,
+        what: entry.what,
+        patches: patches.value,
+      } as Operation;
+      const applied = applyToUnit(build, shown, { by: '', at: '1970-01-01T00:00:00.000Z' });
+      if (!applied.ok) return lost();
+      build = applied.value.build;
+      steps.push({ shown, sent: { id, ...group, kind: 'undo', operationId } });
     }
-    const work = (async () => {
-      for (
-        let batch = firstBatch(await outbox.of(unitId));
-        batch.length > 0;
-        batch = firstBatch(await outbox.of(unitId))
-      ) {
-        const answer = await post(unitId, batch);
-        if (answer.kind === 'away') {
-          dispatch(unitActions.sendFailed(answer.message));
-          setTimeout(() => dispatch(sendWaiting(unitId)), RETRY_MS);
-          return;
-        }
-        const refused: ConflictNotice[] = answer.outcomes
-          .filter((each) => each.status === 'refused')
-          .map((each) => ({
-            operation: batch.find((row) => row.id === each.id)!.operation,
-            message: each.reason?.message ?? 'The server refused this change.',
-            field: each.conflict?.field ?? '',
-            theirs: each.conflict?.theirs ?? null,
-          }));
-        await outbox.remove(batch.map((row) => row.id));
-        const appliedIds = answer.outcomes.filter((each) => each.status === 'applied').map((each) => each.id);
-        if (getState().unit.open?.id === unitId) {
-          dispatch(unitActions.sent({ appliedIds, refused, at: new Date().toISOString() }));
-          if (getState().unit.link !== 'live') void dispatch(openUnit(unitId));
-        }
-      }
-    })().finally(() => sending.delete(unitId));
-    sending.set(unitId, work);
-    return work;
+    return dispatch(performSteps(entry.what, steps, history));
   };
 
-type PostAnswer = { kind: 'answered'; outcomes: OutcomeShape[] } | { kind: 'away'; message: string };
+export const undo = (): Thunk<PerformResult> => takeBackFrom('undo');
+export const redo = (): Thunk<PerformResult> => takeBackFrom('redo');
 
-async function post(unitId: Id, batch: Waiting[]): Promise<PostAnswer> {
-  const { baseRevision, clientId: from } = batch[0]!;
-  try {
-    const response = await fetch(`/api/units/${unitId}/operations`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', ...csrfHeaders() },
-      body: JSON.stringify({ baseRevision, clientId: from, operations: batch.map((row) => row.operation) }),
-    });
-    if (response.ok)
-      return { kind: 'answered', outcomes: ((await response.json()) as { outcomes: OutcomeShape[] }).outcomes };
-    const data = (await response.json().catch(() => null)) as { error?: { message?: string } } | null;
-    const message = data?.error?.message ?? `The server answered ${response.status}.`;
-    // A request that can never succeed must not block what comes after it; everything else is tried again.
-    if (response.status === 400 || response.status === 404) {
-      return {
-        kind: 'answered',
-        outcomes: batch.map((row) => ({ id: row.id, status: 'refused', reason: { kind: 'invalid', message } })),
-      };
-    }
-    return { kind: 'away', message };
-  } catch {
-    return { kind: 'away', message: 'No connection: your work is kept here and goes out when the server is back.' };
-  }
-}
-
-/** Sends what earlier visits left behind, for every unit. */
-export const sendEverythingWaiting = (): Thunk<Promise<void>> => async (dispatch) => {
-  for (const unitId of await outbox.units()) void dispatch(sendWaiting(unitId));
-};
-
-/** Sends a refused operation again as new work on what is there now. */
+/** Does refused work again, as new work on what is there now. The unit has to be open. */
 export const insist =
-  (notice: ConflictNotice): Thunk<PerformResult> =>
-  (dispatch) => {
-    dispatch(unitActions.conflictSettled(notice.operation.id));
-    const { id: _, ...draft } = notice.operation;
-    return dispatch(perform([draft as OperationDraft]));
+  ({ id, operation }: Refused): Thunk<Promise<PerformResult>> =>
+  async (dispatch) => {
+    if (!operation || operation.kind === 'undo') return { ok: false, message: 'This cannot be done again by itself.' };
+    const { id: _, group: __, ...draft } = operation;
+    const done = dispatch(perform([draft as OperationDraft]));
+    if (done.ok) await dispatch(letGo(id));
+    return done;
   };

@@ -8,7 +8,7 @@ import type { KeyLine } from '../app/KeyHelp.tsx';
 import { useApp, useAppDispatch } from '../app/store.ts';
 import { isTyping } from '../app/typing.ts';
 import { unitActions } from './unitSlice.ts';
-import { redo, undo } from './unitThunks.ts';
+import { useTakeBack } from './useTakeBack.ts';
 import { useUnit } from './useUnit.ts';
 
 const NUDGE_MM = 10;
@@ -70,6 +70,7 @@ export function useUnitKeys(stage: Stage): { open: boolean; close(): void } {
   const { id, build, body, mayEdit, act } = useUnit();
   const selection = useApp((state) => state.unit.selection);
   const dispatch = useAppDispatch();
+  const takeBack = useTakeBack();
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
 
@@ -80,7 +81,7 @@ export function useUnitKeys(stage: Stage): { open: boolean; close(): void } {
       const control = event.ctrlKey || event.metaKey;
       if (control && event.key.toLowerCase() === 'z' && mayEdit) {
         handled();
-        dispatch(event.shiftKey ? redo() : undo());
+        takeBack(event.shiftKey ? 'redo' : 'undo');
         return;
       }
       if (event.key === '?') return setOpen(true);
@@ -126,7 +127,7 @@ export function useUnitKeys(stage: Stage): { open: boolean; close(): void } {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [id, build, body, mayEdit, act, selection, dispatch, navigate, stage]);
+  }, [id, build, body, mayEdit, act, selection, dispatch, navigate, stage, takeBack]);
   return { open, close: () => setOpen(false) };
 }
 

@@ -1,13 +1,18 @@
 import { useEffect } from 'react';
 import { clientId } from '../app/ids.ts';
 import { watchLive } from '../app/live.ts';
-import { store, useAppDispatch } from '../app/store.ts';
+import { sendWaiting } from '../app/sending.ts';
+import { store, useApp, useAppDispatch } from '../app/store.ts';
 import { type News, unitActions } from './unitSlice.ts';
-import { keepUnit, openUnit, sendWaiting } from './unitThunks.ts';
+import { keepUnit, openUnit } from './unitThunks.ts';
 
 /** Keeps the open unit in step with the log. */
 export function useUnitNews(unitId: string | null): void {
   const dispatch = useAppDispatch();
+  const isStale = useApp((state) => state.unit.isStale);
+  useEffect(() => {
+    if (unitId !== null && isStale) void dispatch(openUnit(unitId));
+  }, [unitId, isStale, dispatch]);
   useEffect(() => {
     if (unitId === null) return;
     const stop = watchLive<News>({

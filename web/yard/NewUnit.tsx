@@ -1,30 +1,24 @@
-import { Alert, Form, Input, InputNumber, Modal, Segmented } from 'antd';
-import { useMemo, useState } from 'react';
+import { Alert, Form, Input, InputNumber, Modal, Segmented, Select } from 'antd';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { BODY_TEMPLATES, defaultParameters, makeBody, templateById } from '../../core/body/index.ts';
 import { Build } from '../../core/build/index.ts';
 import { formatMm } from '../../core/units/index.ts';
-import { errorSentence, useCreateUnitMutation } from '../app/api.ts';
+import { errorSentence, useCreateUnitMutation, useFleetsQuery, useNextTagQuery } from '../app/api.ts';
 import { newId } from '../app/ids.ts';
 import { PlanGlyph } from '../sheet/PlanGlyph.tsx';
 import { SidePicture } from './SidePicture.tsx';
-
-/** Lowest free number in the tags' own style: SR-01, SR-02 ... */
-function suggestTag(taken: readonly string[]): string {
-  const prefix = /^([A-Z]+)-/.exec(taken[0] ?? '')?.[1] ?? 'SR';
-  for (let number = 1; ; number++) {
-    const tag = `${prefix}-${String(number).padStart(2, '0')}`;
-    if (!taken.includes(tag)) return tag;
-  }
-}
 
 interface Values {
   tag: string;
   name: string;
   systemVoltageV: 12 | 24;
+  fleetId?: string;
 }
 
-export function NewUnit({ onClose, taken }: { onClose(): void; taken: string[] }) {
+export function NewUnit({ onClose }: { onClose(): void }) {
+  const { data: suggested } = useNextTagQuery(undefined, { refetchOnMountOrArgChange: true });
+  const { data: fleets = [] } = useFleetsQuery();
   const [bodyId, setBodyId] = useState('recovery-truck');
   const [parameters, setParameters] = useState<Record<string, number>>(() =>
     defaultParameters(templateById('recovery-truck')!),
@@ -34,6 +28,10 @@ export function NewUnit({ onClose, taken }: { onClose(): void; taken: string[] }
   const navigate = useNavigate();
   const template = templateById(bodyId)!;
   const body = useMemo(() => makeBody(bodyId, parameters), [bodyId, parameters]);
+
+  useEffect(() => {
+    if (suggested && !form.isFieldTouched('tag')) form.setFieldValue('tag', suggested.tag);
+  }, [suggested, form]);
 
   const choose = (id: string) => {
     const next = templateById(id)!;
@@ -82,7 +80,7 @@ export function NewUnit({ onClose, taken }: { onClose(): void; taken: string[] }
           form={form}
           layout="vertical"
           requiredMark={false}
-          initialValues={{ tag: suggestTag(taken), name: template.name, systemVoltageV: 12 }}
+          initialValues={{ name: template.name, systemVoltageV: 12 }}
           onFinish={finish}
         >
           {body.ok && <SidePicture body={body.value} />}
@@ -92,11 +90,8 @@ export function NewUnit({ onClose, taken }: { onClose(): void; taken: string[] }
               name="tag"
               normalize={(value: string) => value.toUpperCase()}
               rules={[
+                { required: true, message: 'Letters, a dash and a number, like SR-07' },
                 { pattern: /^[A-Z]{1,4}-\d{1,4}$/, message: 'Letters, a dash and a number, like SR-07' },
-                {
-                  validator: (_, value: string) =>
-                    taken.includes(value) ? Promise.reject(new Error('This tag is taken')) : Promise.resolve(),
-                },
               ]}
             >
               <Input />
@@ -123,6 +118,11 @@ export function NewUnit({ onClose, taken }: { onClose(): void; taken: string[] }
                 ]}
               />
             </Form.Item>
+            {fleets.length > 1 && (
+              <Form.Item label="Fleet" name="fleetId" rules={[{ required: true, message: 'Whose unit is it?' }]}>
+                <Select options={fleets.map((fleet) => ({ value: fleet.id, label: fleet.name }))} />
+              </Form.Item>
+            )}
           </div>
           <div className="two">
             {Object.entries(template.parameters).map(([key, rule]) => (

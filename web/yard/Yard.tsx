@@ -1,12 +1,13 @@
 import { PlusOutlined, SearchOutlined } from '@ant-design/icons';
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { Button, Input, type InputRef } from 'antd';
 import { lazy, memo, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { keptBody } from '../../core/body/index.ts';
 import { STAGE_NAMES, STAGES, type Stage } from '../../core/build/index.ts';
 import { patternById } from '../../core/flash/index.ts';
-import type { UnitListItem } from '../../core/keep/index.ts';
-import { errorSentence, useSessionQuery, useUnitsQuery } from '../app/api.ts';
+import { type UnitListItem, YARD_ASKS, type YardAsk, type YardPage, type YardTotals } from '../../core/keep/index.ts';
+import { errorSentence, useSessionQuery, useYardInfiniteQuery } from '../app/api.ts';
 import { SeverityMark } from '../app/SeverityMark.tsx';
 import { isTyping } from '../app/typing.ts';
 import { PlanGlyph } from '../sheet/PlanGlyph.tsx';
@@ -17,35 +18,54 @@ import './yard.css';
 const NewUnit = lazy(() => import('./NewUnit.tsx').then(({ NewUnit }) => ({ default: NewUnit })));
 
 const PX_PER_MM = 0.0135;
-/** Chips that narrow the yard down to what needs somebody. */
-const ASKS = [
-  { key: 'stops', words: 'With a stop', test: (unit: UnitListItem) => unit.summary.stops > 0 },
-  { key: 'work', words: 'In work', test: (unit: UnitListItem) => ['build', 'prove'].includes(unit.stage) },
-  {
-    key: 'planned',
-    words: 'Being planned',
-    test: (unit: UnitListItem) => ['survey', 'place', 'feed', 'flash', 'parts'].includes(unit.stage),
-  },
-] as const;
+const ROW_PX = 46;
+/** Rows kept ready beyond what is seen. */
+const OVERSCAN = 24;
 
-const matches = (unit: UnitListItem, text: string): boolean =>
-  text
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) =>
-      `${unit.tag} ${unit.name} ${STAGE_NAMES[unit.stage as Stage]} ${unit.summary.firstFinding ?? ''} ${unit.summary.patternIds.map((id) => patternById(id).name).join(' ')}`
-        .toLowerCase()
-        .includes(word),
-    );
+const ASK_WORDS: Record<YardAsk, string> = { stops: 'With a stop', work: 'In work', planned: 'Being planned' };
+
+/** Findings of a unit that was just worked on are looked at again so soon. */
+const UNJUDGED_POLL_MS = 1500;
+
+type Item = { kind: 'group'; words: string; count: number } | { kind: 'unit'; unit: UnitListItem; muted: boolean };
+
+/** What stands in the rows: all units, or those that answer and then the rest. */
+function itemsOf(pages: readonly YardPage[], narrowed: boolean): Item[] {
+  const units = pages.flatMap((page) => page.rows);
+  const all = (from: number, to: number, muted: boolean) =>
+    units.slice(from, to).map((unit): Item => ({ kind: 'unit', unit, muted }));
+  if (!narrowed) return all(0, units.length, false);
+  const { hits, total } = pages[0] ?? { hits: 0, total: 0 };
+  const rest: Item[] = total > hits ? [{ kind: 'group', words: 'Rest of the yard', count: total - hits }] : [];
+  return [
+    { kind: 'group', words: 'Answer', count: hits },
+    ...all(0, hits, false),
+    ...(units.length >= hits ? rest : []),
+    ...all(hits, units.length, true),
+  ];
+}
 
 export function Yard() {
-  const { data: units = [], isLoading, error } = useUnitsQuery(undefined, { refetchOnMountOrArgChange: true });
-  const { data: session } = useSessionQuery();
   const [text, setText] = useState('');
-  const [ask, setAsk] = useState<string | null>(null);
+  const [ask, setAsk] = useState<YardAsk | null>(null);
   const [making, setMaking] = useState(false);
   const search = useRef<InputRef>(null);
-  const wanted = useDeferredValue(text);
+  const wanted = useDeferredValue(text.trim());
+  const [isFresh, setFresh] = useState(true);
+  const { data, isLoading, error, hasNextPage, isFetchingNextPage, fetchNextPage } = useYardInfiniteQuery(
+    { text: wanted, ask },
+    { refetchOnMountOrArgChange: true, pollingInterval: isFresh ? 0 : UNJUDGED_POLL_MS },
+  );
+  const { data: session } = useSessionQuery();
+  // While another answer is on its way, the one before stays.
+  const kept = useRef(data);
+  if (data) kept.current = data;
+  const pages = kept.current?.pages ?? [];
+  const totals = pages[0]?.totals;
+
+  useEffect(() => {
+    setFresh(pages.every((page) => page.rows.every((unit) => unit.judged)));
+  }, [pages]);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -57,18 +77,8 @@ export function Yard() {
     return () => window.removeEventListener('keydown', onKey);
   }, []);
 
-  const asked = ASKS.find((each) => each.key === ask);
-  const narrowed = wanted.trim() !== '' || asked !== undefined;
-  const answer = useMemo(
-    () => units.filter((unit) => matches(unit, wanted.trim()) && (!asked || asked.test(unit))),
-    [units, wanted, asked],
-  );
-  const rest = useMemo(
-    () => (narrowed ? units.filter((unit) => !answer.includes(unit)) : []),
-    [units, answer, narrowed],
-  );
-  const lamps = units.reduce((sum, unit) => sum + unit.glyph.lamps.length, 0);
-  const open = units.reduce((sum, unit) => sum + unit.summary.stops + unit.summary.cautions, 0);
+  const narrowed = wanted !== '' || ask !== null;
+  const items = useMemo(() => itemsOf(pages, narrowed), [pages, narrowed]);
   const mayAdd = session?.person.role !== 'owner';
 
   return (
@@ -82,7 +92,7 @@ export function Yard() {
           suffix={
             narrowed ? (
               <span className="mono">
-                {answer.length} of {units.length}
+                {pages[0]?.hits ?? 0} of {pages[0]?.total ?? 0}
               </span>
             ) : (
               <span className="key">/</span>
@@ -94,14 +104,14 @@ export function Yard() {
           onChange={(event) => setText(event.target.value)}
         />
         <div className="asks">
-          {ASKS.map((each) => (
+          {YARD_ASKS.map((each) => (
             <button
-              key={each.key}
+              key={each}
               type="button"
-              aria-pressed={ask === each.key}
-              onClick={() => setAsk(ask === each.key ? null : each.key)}
+              aria-pressed={ask === each}
+              onClick={() => setAsk(ask === each ? null : each)}
             >
-              {each.words} <b>{units.filter(each.test).length}</b>
+              {ASK_WORDS[each]} <b>{totals?.asks[each] ?? 0}</b>
             </button>
           ))}
         </div>
@@ -122,41 +132,39 @@ export function Yard() {
           From above, front left
         </div>
         <div>
-          <b>{units.length}</b> units
+          <b>{totals?.units ?? 0}</b> units
           <span>Unit</span>
         </div>
         <div>
-          <StageHistogram units={units} />
+          {totals && <StageHistogram stages={totals.stages} />}
           <span>Stage reached</span>
         </div>
         <div>
-          <b>{new Set(units.flatMap((unit) => unit.summary.patternIds)).size}</b> patterns in use
+          <b>{totals?.patterns ?? 0}</b> patterns in use
           <span>Patterns</span>
         </div>
         <div>
-          <b>{open}</b> open
+          <b>{totals?.open ?? 0}</b> open
           <span>Findings</span>
         </div>
         <div>
-          <b>{lamps}</b> placed
+          <b>{totals?.lamps ?? 0}</b> placed
           <span>Lamps</span>
         </div>
       </div>
-      <div className="rows">
-        {isLoading && <p className="empty">Opening the yard …</p>}
-        {error && <p className="empty state stop">{errorSentence(error)}</p>}
-        {!isLoading && !error && units.length === 0 && (
-          <p className="empty">The yard is empty. Add the first unit to begin.</p>
-        )}
-        {narrowed && <GroupRow words="Answer" count={answer.length} />}
-        {answer.map((unit) => (
-          <UnitRow key={unit.id} unit={unit} muted={false} />
-        ))}
-        {narrowed && rest.length > 0 && <GroupRow words="Rest of the yard" count={rest.length} />}
-        {rest.map((unit) => (
-          <UnitRow key={unit.id} unit={unit} muted />
-        ))}
-      </div>
+      {isLoading || error || totals?.units === 0 ? (
+        <div className="rows">
+          {isLoading && <p className="empty">Opening the yard …</p>}
+          {error && <p className="empty state stop">{errorSentence(error)}</p>}
+          {totals?.units === 0 && !error && (
+            <p className="empty">
+              {mayAdd ? 'The yard is empty. Add the first unit to begin.' : 'No unit of your fleet stands in the yard.'}
+            </p>
+          )}
+        </div>
+      ) : (
+        <Rows items={items} onEnd={() => hasNextPage && !isFetchingNextPage && void fetchNextPage()} />
+      )}
       <footer className="yard-foot">
         <span>
           <i className="lamp lit" /> fitted
@@ -168,9 +176,56 @@ export function Yard() {
       </footer>
       {making && (
         <Suspense fallback={null}>
-          <NewUnit onClose={() => setMaking(false)} taken={units.map((unit) => unit.tag)} />
+          <NewUnit onClose={() => setMaking(false)} />
         </Suspense>
       )}
+    </div>
+  );
+}
+
+/** Only what is seen is drawn, with some rows to spare: a yard of thousands scrolls as one of twenty does. */
+function Rows({ items, onEnd }: { items: readonly Item[]; onEnd(): void }) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_PX,
+    getItemKey: (index) => {
+      const item = items[index]!;
+      return item.kind === 'unit' ? item.unit.id : item.words;
+    },
+    overscan: OVERSCAN,
+  });
+  const shown = virtual.getVirtualItems();
+  const last = shown.at(-1)?.index ?? 0;
+  const atEnd = last >= items.length - 1;
+  const latestOnEnd = useRef(onEnd);
+  latestOnEnd.current = onEnd;
+  useEffect(() => {
+    if (atEnd && items.length > 0) latestOnEnd.current();
+  }, [atEnd, items.length]);
+  return (
+    <div className="rows" ref={scroller}>
+      <div className="rows-all" style={{ height: virtual.getTotalSize() }}>
+        {shown.map(({ index, key, start }) => {
+          const item = items[index]!;
+          return (
+            <div
+              key={key}
+              ref={virtual.measureElement}
+              data-index={index}
+              className="rows-one"
+              style={{ transform: `translateY(${start}px)` }}
+            >
+              {item.kind === 'group' ? (
+                <GroupRow words={item.words} count={item.count} />
+              ) : (
+                <UnitRow unit={item.unit} muted={item.muted} />
+              )}
+            </div>
+          );
+        })}
+      </div>
     </div>
   );
 }
@@ -181,8 +236,8 @@ const GroupRow = ({ words, count }: { words: string; count: number }) => (
   </div>
 );
 
-function StageHistogram({ units }: { units: readonly UnitListItem[] }) {
-  const counts = STAGES.map((stage) => units.filter((unit) => unit.stage === stage).length);
+function StageHistogram({ stages }: { stages: YardTotals['stages'] }) {
+  const counts = STAGES.map((stage) => stages[stage]);
   const most = Math.max(1, ...counts);
   return (
     <svg
@@ -273,8 +328,10 @@ const UnitRow = memo(function UnitRow({ unit, muted }: { unit: UnitListItem; mut
           ))
         )}
       </span>
-      <span className="finding" title={firstFinding ?? undefined}>
-        {stops > 0 ? (
+      <span className="finding" title={unit.damaged ?? firstFinding ?? undefined}>
+        {unit.damaged !== null ? (
+          <span className="state stop">✕ Record cannot be read</span>
+        ) : stops > 0 ? (
           <SeverityMark severity="stop" count={stops} />
         ) : cautions > 0 ? (
           <SeverityMark severity="caution" count={cautions} />
@@ -283,7 +340,7 @@ const UnitRow = memo(function UnitRow({ unit, muted }: { unit: UnitListItem; mut
         ) : (
           <span className="muted">none</span>
         )}
-        {firstFinding && <small>{firstFinding}</small>}
+        {(unit.damaged ?? firstFinding) && <small>{unit.damaged ?? firstFinding}</small>}
       </span>
       <span className="lamps">
         {unit.glyph.lamps.length === 0 ? (

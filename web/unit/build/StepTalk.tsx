@@ -5,6 +5,7 @@ import { useRef, useState } from 'react';
 import type { Step } from '../../../core/steps/index.ts';
 import { newId } from '../../app/ids.ts';
 import { keepPhoto } from '../../app/photoQueue.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { UnitPhoto } from '../UnitPhoto.tsx';
 import { useUnit } from '../useUnit.ts';
 
@@ -49,14 +50,15 @@ export function StepTalk({ step }: { step: Step }) {
 
 /** The two buttons beside Done. */
 export function TalkButtons({ step }: { step: Step }) {
-  const { id, act } = useUnit();
+  const { act } = useUnit();
+  const dispatch = useAppDispatch();
   const { message } = App.useApp();
   const input = useRef<HTMLInputElement>(null);
   const [isOpen, setOpen] = useState(false);
   const [words, setWords] = useState('');
   const addPhotos = async (files: FileList | null) => {
     for (const file of files ?? []) {
-      const draft = await keepPhoto(id, file, { caption: step.title.slice(0, 110), stepKey: step.key });
+      const draft = await dispatch(keepPhoto(file, { caption: step.title.slice(0, 110), stepKey: step.key }));
       if (draft) act(draft);
       else void message.warning(`${file.name} is no picture that can be read. Take a JPEG, PNG or WebP.`);
     }

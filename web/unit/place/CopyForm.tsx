@@ -1,15 +1,15 @@
-import { Alert, Modal, Radio, Select } from 'antd';
+import { Alert, Modal, Radio } from 'antd';
 import { useState } from 'react';
 import { type CopyRule, copyLayout } from '../../../core/place/index.ts';
 import { bodyOf } from '../../../core/rules/index.ts';
-import { errorSentence, useLazyUnitQuery, useUnitsQuery } from '../../app/api.ts';
+import { errorSentence, useLazyUnitQuery } from '../../app/api.ts';
 import { newId } from '../../app/ids.ts';
+import { UnitChoice } from '../../app/UnitChoice.tsx';
 import { useUnit } from '../useUnit.ts';
 
 /** Takes the lamps of another unit over, by a stated rule. */
 export function CopyForm({ onClose }: { onClose(): void }) {
   const { id, build, body, act } = useUnit();
-  const { data: units = [] } = useUnitsQuery();
   const [readUnit] = useLazyUnitQuery();
   const [from, setFrom] = useState<string | null>(null);
   const [rule, setRule] = useState<CopyRule>('edges');
@@ -31,15 +31,12 @@ export function CopyForm({ onClose }: { onClose(): void }) {
   return (
     <Modal open title="Copy a layout" okText="Copy the lamps" onOk={() => void copy()} onCancel={onClose} width={440}>
       <div className="copy-form">
-        <Select
-          aria-label="From unit"
-          placeholder="From unit"
-          showSearch={{ optionFilterProp: 'label' }}
+        <UnitChoice
+          label="From unit"
           value={from}
-          onChange={setFrom}
-          options={units
-            .filter((unit) => unit.id !== id && unit.glyph.lamps.length > 0)
-            .map((unit) => ({ value: unit.id, label: `${unit.tag}  ${unit.name}, ${unit.glyph.lamps.length} lamps` }))}
+          offers={(unit) => unit.id !== id && unit.glyph.lamps.length > 0}
+          words={(unit) => `${unit.tag}  ${unit.name}, ${unit.glyph.lamps.length} lamps`}
+          onChoose={setFrom}
         />
         <Radio.Group
           value={rule}

@@ -2,12 +2,14 @@ import { CameraOutlined, DeleteOutlined } from '@ant-design/icons';
 import { Alert, Button, Image } from 'antd';
 import { useRef, useState } from 'react';
 import { keepPhoto } from '../../app/photoQueue.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { UnitPhoto } from '../UnitPhoto.tsx';
 import { useUnit } from '../useUnit.ts';
 
 /** Pictures kept with the unit. Place and device are taken out of them on the way in. */
 export function PhotosPart() {
   const { id, build, mayEdit, act } = useUnit();
+  const dispatch = useAppDispatch();
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
@@ -17,7 +19,7 @@ export function PhotosPart() {
     setProblem('');
     for (const file of files ?? []) {
       const caption = file.name.replace(/\.[a-z0-9]+$/i, '').slice(0, 100) || 'Photo';
-      const draft = await keepPhoto(id, file, { caption, stepKey: null });
+      const draft = await dispatch(keepPhoto(file, { caption, stepKey: null }));
       if (draft) act(draft);
       else setProblem(`${file.name}: that is no picture that can be read. Take a JPEG, PNG or WebP.`);
     }

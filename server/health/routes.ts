@@ -1,0 +1,57 @@
+/** How the server is: for whoever watches over it, and for the lead. */
+import type { FastifyInstance } from 'fastify';
+import { CREW } from '../auth/plugin.ts';
+import type { Clock } from '../clock.ts';
+import type { Database } from '../database/connect.ts';
+import { databaseTrouble } from '../database/trouble.ts';
+
+export interface LastBackup {
+  at: Date;
+  file: string;
+  sizeBytes: number;
+}
+
+export interface HealthParts {
+  database: Database;
+  lastBackup(): LastBackup | null;
+  clock: Clock;
+}
+
+const HOUR_MS = 3600 * 1000;
+
+export async function healthRoutes(app: FastifyInstance, { database, lastBackup, clock }: HealthParts) {
+  async function whyNotReady(): Promise<string | null> {
+    try {
+      await database.sequelize.query('SELECT 1');
+      return null;
+    } catch (error) {
+      return databaseTrouble(error)?.message ?? 'The database answers with an error.';
+    }
+  }
+  const backupAgeH = () => {
+    const last = lastBackup();
+    return last && Math.round(((clock().getTime() - last.at.getTime()) / HOUR_MS) * 10) / 10;
+  };
+
+  // Open, and so without a name or a path: a watchdog asks it.
+  app.get('/api/health', { config: { access: 'open' } }, async (_request, reply) => {
+    const why = await whyNotReady();
+    return reply.code(why ? 503 : 200).send({ live: true, ready: why === null, why, backupAgeH: backupAgeH() });
+  });
+
+  /** What a lead wants to know of the records: how old the last backup is, and which of them cannot be read. */
+  app.get('/api/records', { config: { access: CREW } }, async () => {
+    const last = lastBackup();
+    const damaged = await database.tables.units.findAll({
+      attributes: ['id', 'tag', 'damaged'],
+      where: database.sequelize.literal('damaged IS NOT NULL') as never,
+      order: [['tag', 'ASC']],
+      limit: 100,
+      raw: true,
+    });
+    return {
+      backup: last && { at: last.at.toISOString(), file: last.file, sizeBytes: last.sizeBytes, ageH: backupAgeH() },
+      damaged,
+    };
+  });
+}

@@ -1,0 +1,113 @@
+/**
+ * What of one's own work is still on this device, wherever one is in the application: what waits to be sent, what the
+ * server did not take and why, and that others have work waiting here which is sent when they come in.
+ */
+import { DisconnectOutlined, WarningOutlined } from '@ant-design/icons';
+import { App, Button, Popover } from 'antd';
+import { Link } from 'react-router';
+import { OPERATION_WORDS, type OperationKind } from '../../core/build/index.ts';
+import { insist } from '../unit/unitThunks.ts';
+import type { Refused } from './offlineStore.ts';
+import { letGo } from './sending.ts';
+import { useApp, useAppDispatch } from './store.ts';
+import './ownWork.css';
+
+/** A value for people: positions and other small objects as "x 120, y -40". */
+function describe(value: unknown): string {
+  if (value === null || value === undefined) return 'nothing (it was removed)';
+  if (typeof value !== 'object') return String(value);
+  return Object.entries(value as Record<string, unknown>)
+    .map(([name, each]) => `${name.replace(/Mm$/, '')} ${typeof each === 'number' ? Math.round(each) : String(each)}`)
+    .join(', ');
+}
+
+const whatOf = ({ operation, what }: Refused): string =>
+  what ?? (operation?.kind === 'undo' ? 'took something back' : OPERATION_WORDS[operation!.kind as OperationKind]);
+
+function RefusedRow({ refused }: { refused: Refused }) {
+  const dispatch = useAppDispatch();
+  const { message } = App.useApp();
+  const isOpen = useApp((state) => state.unit.open?.id === refused.unitId);
+  const mayInsist = refused.operation !== null && refused.operation.kind !== 'undo';
+  return (
+    <li>
+      <span>
+        <b>{refused.unitTag || 'A unit'}</b> {whatOf(refused)}
+      </span>
+      <p>
+        {refused.message}
+        {refused.field && ` It now reads ${describe(refused.theirs)}.`}
+      </p>
+      <span className="choices">
+        <Button size="small" onClick={() => dispatch(letGo(refused.id))}>
+          {refused.field ? 'Keep theirs' : 'Let it go'}
+        </Button>
+        {mayInsist && !isOpen && <Link to={`/unit/${refused.unitId}`}>Open the unit to do it again</Link>}
+        {mayInsist && isOpen && (
+          <Button
+            size="small"
+            type="primary"
+            onClick={async () => {
+              const result = await dispatch(insist(refused));
+              if (!result.ok) void message.warning(result.message);
+            }}
+          >
+            {refused.field ? 'Use mine' : 'Do it again'}
+          </Button>
+        )}
+      </span>
+    </li>
+  );
+}
+
+export function OwnWork({ personId }: { personId: string }) {
+  const { waiting, refused, problem } = useApp((state) => state.outbox);
+  const own = waiting.find((each) => each.personId === personId)?.count ?? 0;
+  const others = waiting.filter((each) => each.personId !== personId);
+  // Work that is on its way and arrives in a moment is nobody's concern.
+  const stuck = problem ? own : 0;
+  if (refused.length === 0 && others.length === 0 && stuck === 0) return null;
+  const content = (
+    <div className="own-work">
+      {refused.length > 0 && (
+        <>
+          <h2>Not taken</h2>
+          <ul>
+            {refused.map((each) => (
+              <RefusedRow key={each.id} refused={each} />
+            ))}
+          </ul>
+        </>
+      )}
+      {stuck > 0 && (
+        <p>
+          <b>{stuck} of yours</b> {stuck === 1 ? 'waits' : 'wait'} on this device. {problem}
+        </p>
+      )}
+      {others.map(({ personId: id, personName, count }) => (
+        <p key={id}>
+          <b>
+            {count} of {personName || 'somebody else'}
+          </b>{' '}
+          {count === 1 ? 'waits' : 'wait'} on this device, and {count === 1 ? 'goes' : 'go'} out when they sign in here.
+        </p>
+      ))}
+    </div>
+  );
+  const words = [
+    refused.length > 0 && `${refused.length} not taken`,
+    stuck > 0 && `${stuck} waiting`,
+    others.length > 0 && `${others.reduce((sum, each) => sum + each.count, 0)} of others`,
+  ].filter(Boolean);
+  return (
+    <Popover trigger="click" placement="bottomRight" content={content}>
+      <button
+        type="button"
+        className={refused.length > 0 ? 'work-state refused' : 'work-state'}
+        aria-label={`Work on this device: ${words.join(', ')}`}
+      >
+        {refused.length > 0 ? <WarningOutlined aria-hidden /> : <DisconnectOutlined aria-hidden />} {words.join(', ')}
+      </button>
+    </Popover>
+  );
+}
