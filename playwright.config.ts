@@ -6,7 +6,7 @@ export default defineConfig({
   outputDir: 'test-results/e2e',
   timeout: 120_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  workers: 2,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   globalSetup: './e2e/globalSetup.ts',
   use: {

@@ -1,6 +1,7 @@
 /** How many frames a second a page draws while something goes on, in headless Chromium on this machine. */
 import { type BrowserContext, chromium, type Page } from '@playwright/test';
 import globalSetup from '../e2e/globalSetup.ts';
+import { startWestEmber } from '../e2e/westEmber.ts';
 
 /** The whole run is given up after this, so that a stuck browser never holds the benchmark. */
 const GIVE_UP_MS = 90_000;
@@ -38,14 +39,14 @@ export interface SignedIn {
 
 /** Starts the application with the demo and a browser in which the lead is signed in; stops both afterwards. */
 export async function asLead<Answer>(act: (signedIn: SignedIn) => Promise<Answer>): Promise<Answer> {
-  const stop = await globalSetup();
+  globalSetup();
+  const { address, stop } = await startWestEmber();
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
   });
   const givenUp = setTimeout(() => void browser.close(), GIVE_UP_MS);
   try {
-    const address = process.env.EMBER_ADDRESS!;
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
     const { csrf } = await (
       await context.request.post(`${address}/api/session`, { data: { username: 'odile', password: 'causeway' } })

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { SetupProblem } from '../server/database/setupProblem.ts';
 
 const SOURCES = ['web', 'core', 'public', 'index.html', 'vite.config.ts', 'package-lock.json'];
@@ -21,6 +22,21 @@ function fingerprint(root: string): string {
   return hash.digest('hex');
 }
 
+/** Below this, a compressed file is hardly smaller. */
+const LEAST_BYTES = 1024;
+const TEXT = /\.(js|css|html|svg|webmanifest|json)$/;
+
+/** Each text file beside itself as Brotli and gzip, as small as they get: it is done once and sent a thousand times. */
+function compress(folder: string): void {
+  for (const file of filesUnder(folder).filter((name) => TEXT.test(name))) {
+    const text = readFileSync(file);
+    if (text.length < LEAST_BYTES) continue;
+    const params = { [constants.BROTLI_PARAM_QUALITY]: constants.BROTLI_MAX_QUALITY };
+    writeFileSync(`${file}.br`, brotliCompressSync(text, { params }));
+    writeFileSync(`${file}.gz`, gzipSync(text, { level: constants.Z_BEST_COMPRESSION }));
+  }
+}
+
 /** Builds the interface when its sources have changed since the last build. */
 export function buildWebWhenStale(root: string): void {
   const stamp = path.join(root, 'dist', 'web.stamp');
@@ -36,5 +52,6 @@ export function buildWebWhenStale(root: string): void {
     },
   );
   if (built.status !== 0) throw new SetupProblem(`The interface could not be built:\n${built.stdout}${built.stderr}`);
+  compress(path.join(root, 'dist', 'web'));
   writeFileSync(stamp, wanted);
 }

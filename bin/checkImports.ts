@@ -30,7 +30,7 @@ const ALLOWED: Record<string, string[]> = {
   web: ['core'],
   bin: ['core', 'server', 'demo'],
   bench: ['core', 'server', 'demo', 'e2e'],
-  e2e: [],
+  e2e: ['server', 'bin'],
 };
 
 const rank = (file: string): number => {

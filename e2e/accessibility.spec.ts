@@ -1,6 +1,7 @@
 /** Every main view holds to WCAG 2 A and AA as far as a program can judge: names, roles, contrast. */
 import AxeBuilder from '@axe-core/playwright';
-import { type Cookie, expect, type Page, test } from '@playwright/test';
+import type { Cookie, Page } from '@playwright/test';
+import { expect, test } from './helpers.ts';
 
 interface View {
   path: string;
@@ -72,7 +73,9 @@ test.describe('a screen reader and weak eyes', () => {
     test(open ? `${path}, ${open[0]}` : path, async ({ page, context }) => {
       const address = process.env.EMBER_ADDRESS!;
       await context.addCookies(signedIn);
-      const units = (await (await context.request.get(`${address}/api/units`)).json()) as { id: string; tag: string }[];
+      const { rows: units } = (await (await context.request.get(`${address}/api/units`)).json()) as {
+        rows: { id: string; tag: string }[];
+      };
       await page.goto(address + path.replace('SR-11', units.find((unit) => unit.tag === 'SR-11')!.id));
       await page
         .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td, .worker')

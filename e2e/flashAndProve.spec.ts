@@ -1,6 +1,6 @@
 /** A trailer is told how to flash, a mistake is planted and found, and one bad ground is found on the walk with a phone. */
-import { expect, type Page, test } from '@playwright/test';
-import { address, comeIn, openUnit, saved } from './helpers.ts';
+import type { Page } from '@playwright/test';
+import { address, comeIn, expect, openUnit, saved, test } from './helpers.ts';
 
 const finding = (page: Page, words: RegExp) => page.locator('.finding-card').filter({ hasText: words });
 const panel = (page: Page, name: string) => page.locator('.flash-now .ant-segmented-item', { hasText: name });

@@ -1,5 +1,47 @@
 /** What every story in the browser begins with and does again and again. */
-import { expect, type Page } from '@playwright/test';
+import { type Browser, test as base, expect, type Page } from '@playwright/test';
+
+import { type Started, startWestEmber } from './westEmber.ts';
+
+export { expect };
+
+/** Sets a page's clock about, as the server's was when it was started: what is a weekday is the same for both. */
+function shiftClock(offsetMs: number): void {
+  const Machine = Date;
+  const now = () => Machine.now() + offsetMs;
+  globalThis.Date = new Proxy(Machine, {
+    construct: (target, given, self) => Reflect.construct(target, given.length > 0 ? given : [now()], self),
+    apply: () => new Machine(now()).toString(),
+    get: (target, name, self) => (name === 'now' ? now : Reflect.get(target, name, self)),
+  });
+}
+
+function withShiftedClock(browser: Browser, offsetMs: number): Browser {
+  const newContext = browser.newContext.bind(browser);
+  browser.newContext = async (options) => {
+    const context = await newContext(options);
+    await context.addInitScript(shiftClock, offsetMs);
+    return context;
+  };
+  return browser;
+}
+
+/**
+ * Every worker tells its stories to a server of its own, so that two never meet on one unit or on the shop's board, and
+ * at the moment that was handed in, not at that of the machine.
+ */
+export const test = base.extend<object, { westEmber: Started }>({
+  westEmber: [
+    async ({ browser }, use) => {
+      const started = await startWestEmber();
+      process.env.EMBER_ADDRESS = started.address;
+      withShiftedClock(browser, started.clockOffsetMs);
+      await use(started);
+      await started.stop();
+    },
+    { scope: 'worker', auto: true, timeout: 120_000 },
+  ],
+});
 
 export const address = () => process.env.EMBER_ADDRESS!;
 

@@ -1,8 +1,8 @@
 /** The main job, as a lead does it: from a unit rolling in to its operator card, while somebody else looks on. */
 import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
-import { expect, type Page, test } from '@playwright/test';
-import { address, choose, comeIn, saved } from './helpers.ts';
+import type { Page } from '@playwright/test';
+import { address, choose, comeIn, expect, saved, test } from './helpers.ts';
 
 /** Middle of a view of the sheet, from its own lettering: enough to aim a drop at. */
 async function dropOnView(page: Page, modelKey: string, xPart: number, yPart: number): Promise<void> {

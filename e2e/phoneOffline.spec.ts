@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
-import { address, comeIn, openUnit, saved } from './helpers.ts';
+import type { Page } from '@playwright/test';
+import { address, comeIn, expect, openUnit, saved, test } from './helpers.ts';
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 

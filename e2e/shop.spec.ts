@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
-import { expect, type Locator, type Page, test } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import ICAL from 'ical.js';
 import { v7 } from 'uuid';
-import { address, comeIn } from './helpers.ts';
+import { address, comeIn, expect, test } from './helpers.ts';
 
 const TELEHANDLERS = ['SR-14', 'SR-15', 'SR-16', 'SR-17', 'SR-18'];
 

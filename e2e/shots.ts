@@ -2,6 +2,7 @@
 import { mkdirSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
 import globalSetup from './globalSetup.ts';
+import { startWestEmber } from './westEmber.ts';
 
 interface Shot {
   name: string;
@@ -75,8 +76,8 @@ const SHOTS: Shot[] = [
   { name: 'phone-prove', path: '/unit/SR-11/prove', phone: true },
 ];
 
-const stop = await globalSetup();
-const address = process.env.EMBER_ADDRESS!;
+globalSetup();
+const { address, stop } = await startWestEmber();
 const folder = new URL('../docs/screenshots/', import.meta.url).pathname;
 mkdirSync(folder, { recursive: true });
 const browser = await chromium.launch({
@@ -90,7 +91,9 @@ try {
   await door.getByText('Odile Marchbank').waitFor();
   await door.screenshot({ path: `${folder}sign-in.png` });
   await context.request.post(`${address}/api/session`, { data: { username: 'odile', password: 'causeway' } });
-  const units = (await (await context.request.get(`${address}/api/units`)).json()) as { id: string; tag: string }[];
+  const { rows: units } = (await (await context.request.get(`${address}/api/units`)).json()) as {
+    rows: { id: string; tag: string }[];
+  };
   for (const shot of SHOTS) {
     const page = await context.newPage();
     await page.setViewportSize(shot.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });

@@ -1,6 +1,6 @@
 /** Wiring a long trailer from nothing, then breaking it in five ways and mending each from what is said about it. */
-import { expect, type Page, test } from '@playwright/test';
-import { choose, comeIn, openUnit, saved } from './helpers.ts';
+import type { Page } from '@playwright/test';
+import { choose, comeIn, expect, openUnit, saved, test } from './helpers.ts';
 
 const row = (page: Page, name: string) => page.locator(`[data-feed="${name}"]`);
 const finding = (page: Page, words: RegExp) => page.locator('.finding-card').filter({ hasText: words });

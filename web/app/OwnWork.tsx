@@ -6,9 +6,7 @@ import { DisconnectOutlined, WarningOutlined } from '@ant-design/icons';
 import { App, Button, Popover } from 'antd';
 import { Link } from 'react-router';
 import { OPERATION_WORDS, type OperationKind } from '../../core/build/index.ts';
-import { insist } from '../unit/unitThunks.ts';
 import type { Refused } from './offlineStore.ts';
-import { letGo } from './sending.ts';
 import { useApp, useAppDispatch } from './store.ts';
 import './ownWork.css';
 
@@ -39,7 +37,10 @@ function RefusedRow({ refused }: { refused: Refused }) {
         {refused.field && ` It now reads ${describe(refused.theirs)}.`}
       </p>
       <span className="choices">
-        <Button size="small" onClick={() => dispatch(letGo(refused.id))}>
+        <Button
+          size="small"
+          onClick={() => void import('./sending.ts').then(({ letGo }) => dispatch(letGo(refused.id)))}
+        >
           {refused.field ? 'Keep theirs' : 'Let it go'}
         </Button>
         {mayInsist && !isOpen && <Link to={`/unit/${refused.unitId}`}>Open the unit to do it again</Link>}
@@ -48,6 +49,7 @@ function RefusedRow({ refused }: { refused: Refused }) {
             size="small"
             type="primary"
             onClick={async () => {
+              const { insist } = await import('../unit/unitThunks.ts');
               const result = await dispatch(insist(refused));
               if (!result.ok) void message.warning(result.message);
             }}
@@ -60,6 +62,7 @@ function RefusedRow({ refused }: { refused: Refused }) {
   );
 }
 
+/** Not loaded late: it is needed when the network has just gone. What its buttons do is there by then. */
 export function OwnWork({ personId }: { personId: string }) {
   const { waiting, refused, problem } = useApp((state) => state.outbox);
   const own = waiting.find((each) => each.personId === personId)?.count ?? 0;

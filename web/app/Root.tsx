@@ -2,24 +2,45 @@ import { App as AntApp, ConfigProvider } from 'antd';
 import { lazy, Suspense } from 'react';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
-import { Yard } from '../yard/Yard.tsx';
 import { Shell } from './Shell.tsx';
 import { store } from './store.ts';
 import { theme } from './theme.ts';
 
-// The unit's screens and the shelf come when they are opened: the first screen stays small.
+// Each place comes when it is opened: the door stays small.
+const Yard = lazy(() => import('../yard/Yard.tsx').then(({ Yard }) => ({ default: Yard })));
 const UnitPage = lazy(() => import('../unit/UnitPage.tsx'));
 const ShelfPage = lazy(() => import('../shelf/ShelfPage.tsx'));
 const ShopPage = lazy(() => import('../shop/ShopPage.tsx'));
 const waiting = <div className="empty">One moment …</div>;
 
+/** A part of the interface that could not be loaded, or that failed: nothing that was done is lost by it. */
+function Stumbled() {
+  return (
+    <div className="empty" role="alert">
+      <h1>This page could not be shown</h1>
+      <p>Your work is kept on this device. Check the network, then load the page again.</p>
+      <button type="button" onClick={() => location.reload()}>
+        Load it again
+      </button>
+    </div>
+  );
+}
+
 const router = createBrowserRouter([
   {
     path: '/',
     element: <Shell />,
+    errorElement: <Stumbled />,
     children: [
       { index: true, element: <Navigate to="/yard" replace /> },
-      { path: 'yard', element: <Yard /> },
+      {
+        path: 'yard',
+        element: (
+          <Suspense fallback={null}>
+            <Yard />
+          </Suspense>
+        ),
+      },
       {
         path: 'unit/:id/:stage?',
         element: (

@@ -76,6 +76,9 @@ const network = fetchBaseQuery({
 /** Answers that are kept for hours without a network. */
 const KEPT = /^(session|units\?text=&from=0|units\/[0-9a-f-]{36}(\/undo)?|hours|shelf|shop)$/;
 
+/** Set while answers are kept on this device, so that the door need not load what could clear them. */
+const KEEPS = 'ember-keeps';
+
 // Loaded when it is needed: the door and the Yard do without.
 const offlineStore = () => import('./offlineStore.ts');
 
@@ -88,8 +91,13 @@ const networkOrKept: typeof network = async (args, api, extra) => {
     return data === undefined ? answer : { data };
   }
   // Nobody waits for the keeping.
-  if (answer.data) void offlineStore().then(({ keptAnswers }) => keptAnswers.put(args, answer.data));
-  else if (args === 'session') void offlineStore().then(({ keptAnswers }) => keptAnswers.clear());
+  if (answer.data) {
+    localStorage.setItem(KEEPS, 'yes');
+    void offlineStore().then(({ keptAnswers }) => keptAnswers.put(args, answer.data));
+  } else if (args === 'session' && localStorage.getItem(KEEPS)) {
+    localStorage.removeItem(KEEPS);
+    void offlineStore().then(({ keptAnswers }) => keptAnswers.clear());
+  }
   return answer;
 };
 

@@ -1,18 +1,18 @@
-import { configureStore } from '@reduxjs/toolkit';
+import { combineSlices, configureStore, type ThunkDispatch, type UnknownAction, type WithSlice } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
 import { useDispatch, useSelector } from 'react-redux';
-import { unitSlice } from '../unit/unitSlice.ts';
+import type { unitSlice } from '../unit/unitSlice.ts';
 import { api } from './api.ts';
 import { outboxSlice } from './outboxSlice.ts';
 import { preferencesSlice } from './preferences.ts';
 
+/** The door does without what a unit needs; that is put in when somebody has come in (Frame.tsx). */
+export const rootReducer = combineSlices(api, outboxSlice, preferencesSlice).withLazyLoadedSlices<
+  WithSlice<typeof unitSlice>
+>();
+
 export const store = configureStore({
-  reducer: {
-    [api.reducerPath]: api.reducer,
-    outbox: outboxSlice.reducer,
-    preferences: preferencesSlice.reducer,
-    unit: unitSlice.reducer,
-  },
+  reducer: rootReducer,
   middleware: (getDefault) =>
     // Builds are frozen by immer already; walking them again on every action costs more than it finds.
     getDefault({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
@@ -20,7 +20,8 @@ export const store = configureStore({
 
 setupListeners(store.dispatch);
 
-export type State = ReturnType<typeof store.getState>;
-export type Dispatch = typeof store.dispatch;
+/** As it is behind the door, where all of it is there. */
+export type State = Required<ReturnType<typeof store.getState>>;
+export type Dispatch = ThunkDispatch<State, undefined, UnknownAction>;
 export const useApp = useSelector.withTypes<State>();
 export const useAppDispatch = useDispatch.withTypes<Dispatch>();

@@ -17,13 +17,13 @@ export function useUnitNews(unitId: string | null): void {
     if (unitId === null) return;
     const stop = watchLive<News>({
       watch: unitId,
-      revision: () => store.getState().unit.open?.revision ?? 0,
+      revision: () => store.getState().unit?.open?.revision ?? 0,
       onOpen: () => {
         dispatch(unitActions.linkChanged('live'));
         void dispatch(sendWaiting(unitId));
       },
       onNews: (news) => {
-        const { open } = store.getState().unit;
+        const open = store.getState().unit?.open;
         if (open?.id !== unitId) return;
         const gap = news[0] !== undefined && news[0].revision > open.revision + 1;
         if (gap) void dispatch(openUnit(unitId));
