@@ -1,7 +1,7 @@
 /** Every main view holds to WCAG 2 A and AA as far as a program can judge: names, roles, contrast. */
 import AxeBuilder from '@axe-core/playwright';
-import type { Cookie, Page } from '@playwright/test';
-import { expect, test } from './helpers.ts';
+import type { BrowserContext, Page } from '@playwright/test';
+import { address, expect, test } from './helpers.ts';
 
 interface View {
   path: string;
@@ -57,26 +57,24 @@ const VIEWS: View[] = [
 ];
 
 test.describe('a screen reader and weak eyes', () => {
-  // Signed in once: the door lets nobody try as often as there are views.
-  let signedIn: Cookie[] = [];
+  // Signed in once, and in one browser that keeps what it has fetched: the door lets nobody try as often as there are views.
+  let context: BrowserContext;
+  let unitId = '';
   test.beforeAll(async ({ browser }) => {
-    const context = await browser.newContext();
-    const answer = await context.request.post(`${process.env.EMBER_ADDRESS}/api/session`, {
+    context = await browser.newContext();
+    const answer = await context.request.post(`${address()}/api/session`, {
       data: { username: 'odile', password: 'causeway' },
     });
     expect(answer.ok()).toBe(true);
-    signedIn = await context.cookies();
-    await context.close();
+    const found = await context.request.get(`${address()}/api/units?text=SR-11`);
+    unitId = ((await found.json()) as { rows: { id: string }[] }).rows[0]!.id;
   });
+  test.afterAll(() => context.close());
 
   for (const { path, open } of VIEWS) {
-    test(open ? `${path}, ${open[0]}` : path, async ({ page, context }) => {
-      const address = process.env.EMBER_ADDRESS!;
-      await context.addCookies(signedIn);
-      const { rows: units } = (await (await context.request.get(`${address}/api/units`)).json()) as {
-        rows: { id: string; tag: string }[];
-      };
-      await page.goto(address + path.replace('SR-11', units.find((unit) => unit.tag === 'SR-11')!.id));
+    test(open ? `${path}, ${open[0]}` : path, async () => {
+      const page = await context.newPage();
+      await page.goto(address() + path.replace('SR-11', unitId));
       await page
         .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td, .worker')
         .first()
@@ -87,6 +85,7 @@ test.describe('a screen reader and weak eyes', () => {
       expect(
         violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`),
       ).toEqual([]);
+      await page.close();
     });
   }
 });

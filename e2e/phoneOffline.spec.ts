@@ -1,7 +1,12 @@
 import type { Page } from '@playwright/test';
 import { address, comeIn, expect, openUnit, saved, test } from './helpers.ts';
 
-const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
+const PHONE = {
+  viewport: { width: 390, height: 844 },
+  hasTouch: true,
+  isMobile: true,
+  serviceWorkers: 'allow' as const,
+};
 
 const waiting = (page: Page, count: number) =>
   expect(page.locator('.unit-state')).toContainText(`${count} waiting here`);
