@@ -1,5 +1,6 @@
 /** How the server is: for whoever watches over it, and for the lead. */
 import type { FastifyInstance } from 'fastify';
+import { QueryTypes } from 'sequelize';
 import { CREW } from '../auth/plugin.ts';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
@@ -22,7 +23,7 @@ const HOUR_MS = 3600 * 1000;
 export async function healthRoutes(app: FastifyInstance, { database, lastBackup, clock }: HealthParts) {
   async function whyNotReady(): Promise<string | null> {
     try {
-      await database.sequelize.query('SELECT 1');
+      await database.sequelize.query('SELECT 1', { type: QueryTypes.SELECT });
       return null;
     } catch (error) {
       return databaseTrouble(error)?.message ?? 'The database answers with an error.';

@@ -14,6 +14,8 @@ import {
 import type { Person } from '../auth/service.ts';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
+import { execute } from '../database/execute.ts';
+import { appendToShop } from '../database/logRows.ts';
 import type { LogRow, ShopRow } from '../database/models.ts';
 import { isDeadlock } from '../database/trouble.ts';
 import { ApiError } from '../errors.ts';
@@ -109,11 +111,12 @@ export function shopService({ database: { sequelize, tables }, clock }: ShopOpti
         }),
       });
       if (taken.log.length > 0) {
-        await tables.shopOperations.bulkCreate(taken.log, { transaction });
-        await tables.shop.update(
-          { revision: taken.revision, document: JSON.stringify(taken.document) },
-          { where: { id: SHOP_ID }, transaction },
-        );
+        await appendToShop(transaction, taken.log);
+        await execute(transaction, 'UPDATE shop SET revision = ?, document = ? WHERE id = ?', [
+          taken.revision,
+          JSON.stringify(taken.document),
+          SHOP_ID,
+        ]);
         written = { revision: taken.revision, shop: taken.document };
       }
       return taken.outcomes;

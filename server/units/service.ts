@@ -22,6 +22,7 @@ import { ok } from '../../core/result.ts';
 import { fleetOf, type Person } from '../auth/service.ts';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
+import { appendToUnit } from '../database/logRows.ts';
 import type { OperationRow, UnitRow } from '../database/models.ts';
 import { isDeadlock } from '../database/trouble.ts';
 import { ApiError } from '../errors.ts';
@@ -29,8 +30,8 @@ import { type OthersRow, type Outcome, type Refusal, type Sender, takeOperations
 import { buildCache } from './buildCache.ts';
 import { insertUnit } from './insert.ts';
 import type { Judge } from './judge.ts';
-import { plainColumns } from './judgement.ts';
 import { writeLampRows } from './queryTables.ts';
+import { writeBuild } from './writeBuild.ts';
 
 /** One entry of the log as other clients hear it. */
 export interface News {
@@ -84,11 +85,15 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
     }
   }
 
-  /** What a person may see of units; an owner only those of the own fleet, as if there were no others. */
-  async function visibleHead(person: Person, unitId: string): Promise<Head> {
-    const head = await headOf(unitId);
+  /** An owner sees the units of the own fleet, as if there were no others. */
+  function mustBeVisible(person: Person, head: Head): void {
     const fleetId = fleetOf(person);
     if (fleetId !== null && head.fleetId !== fleetId) throw new ApiError('UNIT_NOT_FOUND');
+  }
+
+  async function visibleHead(person: Person, unitId: string): Promise<Head> {
+    const head = await headOf(unitId);
+    mustBeVisible(person, head);
     return head;
   }
 
@@ -101,15 +106,24 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
     transaction: Transaction,
   ): Promise<{ known: OperationRow[]; others: OthersRow[] }> {
     const ids = operations.flatMap((each) => (each.kind === 'undo' ? [each.id, each.operationId] : [each.id]));
-    const known = await tables.operations.findAll({ where: { id: ids }, raw: true, transaction });
-    const others = await tables.operations.findAll({
-      attributes: ['revision', 'personName', 'at', 'touched'],
-      where: { unitId, revision: { [Op.gt]: baseRevision }, clientId: { [Op.ne]: clientId } },
-      order: [['revision', 'ASC']],
-      raw: true,
-      transaction,
-    });
+    // On one connection: the second question is on its way before the first is answered.
+    const [known, others] = await Promise.all([
+      tables.operations.findAll({ where: { id: ids }, raw: true, transaction }),
+      tables.operations.findAll({
+        attributes: ['revision', 'personName', 'at', 'touched'],
+        where: { unitId, revision: { [Op.gt]: baseRevision }, clientId: { [Op.ne]: clientId } },
+        order: [['revision', 'ASC']],
+        raw: true,
+        transaction,
+      }),
+    ]);
     return { known: known as unknown as OperationRow[], others: others as unknown as OthersRow[] };
+  }
+
+  /** Tag and name stand in columns of their own; a tag that is taken is refused by the database. */
+  async function writeName(unitId: string, before: Build, build: Build, transaction: Transaction): Promise<void> {
+    if (before.unit !== build.unit)
+      await tables.units.update({ ...build.unit }, { where: { id: unitId }, transaction });
   }
 
   async function take(
@@ -121,6 +135,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
     let written: { revision: number; build: Build } | null = null;
     const outcomes = await sequelize.transaction(async (transaction) => {
       const head = await headOf(unitId, transaction);
+      mustBeVisible(sender.person, head);
       const before = await buildOf(head, transaction);
       const { known, others } = await logFor(unitId, baseRevision, operations, sender.clientId, transaction);
       const now = clock();
@@ -144,15 +159,12 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
       });
       const { document: build, revision, log } = taken;
       if (log.length > 0) {
-        await tables.operations.bulkCreate(
-          log.map((each) => ({ ...each, unitId })),
-          { transaction },
-        );
-        await writeLampRows(tables, unitId, before, build, transaction);
-        await tables.units.update(
-          { ...plainColumns(build), revision, build: JSON.stringify(build), updatedAt: now },
-          { where: { id: unitId }, transaction },
-        );
+        await Promise.all([
+          appendToUnit(transaction, unitId, log),
+          writeLampRows(tables, unitId, before, build, transaction),
+          writeBuild(transaction, unitId, { before, build, revision, at: now }),
+          writeName(unitId, before, build, transaction),
+        ]);
         written = { revision, build };
       }
       return taken.outcomes;
@@ -227,7 +239,6 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
       operations: SentOperation[],
       sender: Sender,
     ): Promise<Outcome[]> {
-      await visibleHead(sender.person, unitId);
       try {
         return await take(unitId, baseRevision, operations, sender);
       } catch (error) {
