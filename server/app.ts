@@ -7,6 +7,7 @@ import rateLimit from '@fastify/rate-limit';
 import serveStatic from '@fastify/static';
 import websocket from '@fastify/websocket';
 import Fastify, { type FastifyError, type FastifyInstance } from 'fastify';
+import type { FastifySchemaValidationError } from 'fastify/types/schema.js';
 import { hasZodFastifySchemaValidationErrors, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
 import { issueSentence } from '../core/build/index.ts';
 import { authPlugin } from './auth/plugin.ts';
@@ -49,6 +50,15 @@ export interface AppOptions {
   lastBackup?: HealthParts['lastBackup'];
 }
 
+/** The validator tells an issue of Zod with its parts laid out anew; put together again, it is told in our own words. */
+function sentenceOf({ keyword, instancePath, message, params }: FastifySchemaValidationError): string {
+  const path = instancePath
+    .split('/')
+    .filter(Boolean)
+    .map((part) => (/^\d+$/.test(part) ? Number(part) : part));
+  return issueSentence({ ...params, code: keyword, path, message: message ?? 'not valid' } as never);
+}
+
 /** Turns any thrown thing into the one error shape. */
 function toApiError(error: FastifyError): ApiError {
   if (error instanceof ApiError) return error;
@@ -59,8 +69,8 @@ function toApiError(error: FastifyError): ApiError {
       path: each.instancePath.replace(/^\//, '').replaceAll('/', '.'),
       message: each.message ?? 'not valid',
     }));
-    const first = error.validation[0]?.params?.issue as Parameters<typeof issueSentence>[0] | undefined;
-    return new ApiError('INVALID_INPUT', first && issueSentence(first), issues);
+    const [first] = error.validation;
+    return new ApiError('INVALID_INPUT', first && sentenceOf(first), issues);
   }
   if (error.statusCode === 413) return new ApiError('TOO_LARGE');
   if (error.statusCode === 429) return new ApiError('TOO_MANY_TRIES');

@@ -4,7 +4,7 @@
  * CSRF token in a header, which another site cannot read.
  */
 import { timingSafeEqual } from 'node:crypto';
-import type { FastifyInstance, FastifyRequest } from 'fastify';
+import type { FastifyInstance, FastifyRequest, FastifySchema } from 'fastify';
 import fp from 'fastify-plugin';
 import { ApiError } from '../errors.ts';
 import { tokenHash } from './passwords.ts';
@@ -17,7 +17,18 @@ export type Access = 'open' | 'sign-in' | readonly Role[];
 export const EVERYONE: readonly Role[] = ['lead', 'installer', 'owner'];
 export const CREW: readonly Role[] = ['lead', 'installer'];
 
+/** A route of the API as it was registered. */
+export interface ApiRoute {
+  method: string;
+  url: string;
+  access: Access;
+  schema: FastifySchema;
+}
+
 declare module 'fastify' {
+  interface FastifyInstance {
+    apiRoutes: ApiRoute[];
+  }
   interface FastifyContextConfig {
     access?: Access;
   }
@@ -45,10 +56,12 @@ export const authPlugin = fp(
   async (app: FastifyInstance, { auth }: { auth: AuthService }) => {
     app.decorateRequest('session', null);
     app.decorateRequest('sessionHash', null);
-    app.addHook('onRoute', (route) => {
-      if (route.url.startsWith('/api') && route.config?.access === undefined) {
-        throw new Error(`Route ${String(route.method)} ${route.url} does not state its access`);
-      }
+    app.decorate('apiRoutes', []);
+    app.addHook('onRoute', ({ method, url, config, schema }) => {
+      if (!url.startsWith('/api')) return;
+      if (config?.access === undefined) throw new Error(`Route ${String(method)} ${url} does not state its access`);
+      for (const each of [method].flat())
+        if (each !== 'HEAD') app.apiRoutes.push({ method: each, url, access: config.access, schema: schema ?? {} });
     });
     app.addHook('onRequest', async (request) => {
       const { access } = request.routeOptions.config;

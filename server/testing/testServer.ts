@@ -19,7 +19,7 @@ export async function startTestServer(): Promise<Running & { dataFolder: string 
     databasePort: await freePort(),
     dataFolder,
     demo: true,
-    logLevel: 'fatal',
+    logLevel: process.env.EMBER_LOG ?? 'fatal',
     signInTries: 500,
     clock: testClock(),
   });

@@ -24,6 +24,7 @@ import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import { appendToUnit } from '../database/logRows.ts';
 import type { OperationRow, UnitRow } from '../database/models.ts';
+import { together } from '../database/together.ts';
 import { isDeadlock } from '../database/trouble.ts';
 import { ApiError } from '../errors.ts';
 import { type OthersRow, type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
@@ -107,7 +108,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
   ): Promise<{ known: OperationRow[]; others: OthersRow[] }> {
     const ids = operations.flatMap((each) => (each.kind === 'undo' ? [each.id, each.operationId] : [each.id]));
     // On one connection: the second question is on its way before the first is answered.
-    const [known, others] = await Promise.all([
+    const [known, others] = await together(
       tables.operations.findAll({ where: { id: ids }, raw: true, transaction }),
       tables.operations.findAll({
         attributes: ['revision', 'personName', 'at', 'touched'],
@@ -116,7 +117,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
         raw: true,
         transaction,
       }),
-    ]);
+    );
     return { known: known as unknown as OperationRow[], others: others as unknown as OthersRow[] };
   }
 
@@ -159,12 +160,12 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
       });
       const { document: build, revision, log } = taken;
       if (log.length > 0) {
-        await Promise.all([
+        await together(
           appendToUnit(transaction, unitId, log),
           writeLampRows(tables, unitId, before, build, transaction),
           writeBuild(transaction, unitId, { before, build, revision, at: now }),
           writeName(unitId, before, build, transaction),
-        ]);
+        );
         written = { revision, build };
       }
       return taken.outcomes;
