@@ -97,6 +97,14 @@ export async function buildApp({
     return503OnClosing: true,
     ...(tls && { https: tls }),
   }) as unknown as FastifyInstance;
+  // Whoever is answered on the way out is told not to keep the line: otherwise the end would wait for it.
+  let closing = false;
+  app.addHook('preClose', async () => {
+    closing = true;
+  });
+  app.addHook('onSend', async (_request, reply) => {
+    if (closing) reply.header('connection', 'close');
+  });
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   app.setErrorHandler((error: FastifyError, request, reply) => {

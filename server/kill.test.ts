@@ -6,6 +6,7 @@ import { createInterface } from 'node:readline';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Build } from '../core/build/index.ts';
 import { loadDemo } from '../demo/load.ts';
+import { verifyAll } from './backup/verify.ts';
 import { connect } from './database/connect.ts';
 import { type RunningDatabase, startDatabase } from './database/mariadb.ts';
 import { migrate } from './database/migrations.ts';
@@ -124,24 +125,76 @@ async function checkAndResend(address: string, result: Awaited<ReturnType<typeof
   expect(after.texts.filter((each) => each === result.text)).toHaveLength(1);
 }
 
+/** In the torture as many as it takes to meet every moment; otherwise enough to notice that something broke. */
+const [SERVER_KILLS, DATABASE_KILLS, START_KILLS] = process.env.EMBER_TORTURE ? [150, 30, 20] : [8, 2, 2];
+const A_WHILE_MS = 3_600_000;
+
 describe('killed with SIGKILL during a burst of operations', () => {
-  it.each([7, 23])('the server, after %d operations', async (killAfter) => {
-    const { child, address } = await startServer();
-    const result = await burst(address, `server ${killAfter}:`, killAfter, () => child.kill('SIGKILL'));
-    expect(result.acknowledged.length).toBeGreaterThanOrEqual(killAfter);
-    const next = await startServer();
-    await checkAndResend(next.address, result);
-    next.child.kill('SIGKILL');
+  it(`the server, ${SERVER_KILLS} times`, { timeout: A_WHILE_MS }, async () => {
+    let running = await startServer();
+    for (let kill = 0; kill < SERVER_KILLS; kill++) {
+      const { child, address } = running;
+      const killAfter = 3 + ((kill * 5) % 17);
+      const result = await burst(address, `server ${kill}:`, killAfter, () => child.kill('SIGKILL'));
+      expect(result.acknowledged.length).toBeGreaterThanOrEqual(killAfter);
+      running = await startServer();
+      await checkAndResend(running.address, result);
+    }
+    running.child.kill('SIGKILL');
   });
 
-  it('MariaDB, after 15 operations', async () => {
-    const { child, address } = await startServer();
-    const result = await burst(address, 'database:', 15, () => mariadb.process.kill('SIGKILL'));
-    expect(result.acknowledged.length).toBeGreaterThanOrEqual(15);
-    child.kill('SIGKILL');
-    mariadb = await startDatabase({ dataFolder, port: databasePort });
-    const next = await startServer();
-    await checkAndResend(next.address, result);
-    next.child.kill('SIGKILL');
+  it(`MariaDB, ${DATABASE_KILLS} times`, { timeout: A_WHILE_MS }, async () => {
+    for (let kill = 0; kill < DATABASE_KILLS; kill++) {
+      const { child, address } = await startServer();
+      const killAfter = 5 + ((kill * 7) % 23);
+      const result = await burst(address, `database ${kill}:`, killAfter, () => mariadb.process.kill('SIGKILL'));
+      expect(result.acknowledged.length).toBeGreaterThanOrEqual(killAfter);
+      // The server comes back by itself when the database does.
+      mariadb = await startDatabase({ dataFolder, port: databasePort });
+      await expect.poll(async () => (await fetch(`${address}/api/health`)).status, { timeout: 20_000 }).toBe(200);
+      await checkAndResend(address, result);
+      child.kill('SIGKILL');
+    }
+  });
+});
+
+describe('killed with SIGKILL during the first start of all', () => {
+  /** The whole start command, killed after so long; its database ends with the next start, which finds it left over. */
+  async function firstStart(data: string, port: number, killAfterMs: number | null): Promise<boolean> {
+    const child = spawn(path.join(root, 'bin', 'start'), ['--port', String(port), '--data', data], {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    children.push(child);
+    const timer = killAfterMs === null ? undefined : setTimeout(() => child.kill('SIGKILL'), killAfterMs);
+    const ended = new Promise<void>((resolve) => child.once('close', () => resolve()));
+    for await (const line of createInterface({ input: child.stdout! }))
+      if (line.startsWith('Ctrl-C')) {
+        clearTimeout(timer);
+        child.kill('SIGTERM');
+        await ended;
+        return true;
+      }
+    await ended;
+    return false;
+  }
+
+  it(`${START_KILLS} times in other moments: what is left starts, whole`, { timeout: A_WHILE_MS }, async () => {
+    const data = path.join(temporaryFolder(), 'data');
+    const port = await freePort();
+    for (let kill = 0; kill < START_KILLS; kill++) {
+      const fresh = path.join(data, String(kill));
+      await firstStart(fresh, port, 1200 + ((kill * 1700) % 6100));
+      expect(await firstStart(fresh, port, null)).toBe(true);
+      const again = await startDatabase({ dataFolder: fresh, port: databasePort + 1 });
+      const database = await connect(again.address);
+      expect(await database.tables.people.count()).toBe(5);
+      expect(await database.tables.units.count()).toBeGreaterThan(15);
+      for await (const { what, problems } of verifyAll(database, false)) expect(problems, what).toEqual([]);
+      await database.close();
+      await again.stop();
+      rmSync(fresh, { recursive: true, force: true });
+    }
+    rmSync(path.dirname(data), { recursive: true, force: true });
   });
 });

@@ -5,6 +5,7 @@
 import * as z from 'zod';
 import { ok, type Result, refused } from '../result.ts';
 import { Build, SCHEMA_VERSION } from './buildSchema.ts';
+import { issueSentence } from './issueSentence.ts';
 
 interface Step {
   name: string;
@@ -139,5 +140,6 @@ export function migrateBuild(document: unknown): Result<Build, MigrationFailure>
     }
   }
   const parsed = Build.safeParse(current);
-  return parsed.success ? ok(parsed.data) : refused({ kind: 'invalid', message: z.prettifyError(parsed.error) });
+  if (parsed.success) return ok(parsed.data);
+  return refused({ kind: 'invalid', message: issueSentence(parsed.error.issues[0]!) });
 }

@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
 import { freePort } from '../database/mariadb.ts';
-import { type Running, run } from '../main.ts';
+import { type Running, type RunOptions, run } from '../main.ts';
 import { testClock } from './testClock.ts';
 
 export { freePort };
@@ -12,25 +12,31 @@ export { freePort };
 export const temporaryFolder = (): string => mkdtempSync(path.join(os.tmpdir(), 'ember-test-'));
 
 /** The whole application with the demo, on ports and data of its own. */
-export async function startTestServer(): Promise<Running & { dataFolder: string }> {
+export async function startTestServer(
+  options: Partial<RunOptions> = {},
+): Promise<Running & { dataFolder: string; databasePort: number }> {
   const dataFolder = temporaryFolder();
+  const databasePort = await freePort();
   const running = await run({
     port: await freePort(),
-    databasePort: await freePort(),
+    databasePort,
     dataFolder,
     demo: true,
     logLevel: process.env.EMBER_LOG ?? 'fatal',
     signInTries: 500,
     clock: testClock(),
+    ...options,
   });
   const stop = async () => {
     await running.stop();
     rmSync(dataFolder, { recursive: true, force: true });
   };
-  return { ...running, stop, dataFolder };
+  return { ...running, stop, dataFolder, databasePort };
 }
 
 export interface Client {
+  cookie: string;
+  put(url: string, payload: Buffer, type: string): Promise<LightMyRequestResponse>;
   get(url: string): Promise<LightMyRequestResponse>;
   send(method: 'POST' | 'DELETE', url: string, payload?: object): Promise<LightMyRequestResponse>;
 }
@@ -42,6 +48,9 @@ export async function signIn(app: FastifyInstance, username: string, password = 
   const { csrf } = answer.json<{ csrf: string }>();
   const cookie = String(answer.headers['set-cookie']).split(';')[0]!;
   return {
+    cookie,
+    put: (url, payload, type) =>
+      app.inject({ method: 'PUT', url, payload, headers: { cookie, 'x-csrf-token': csrf, 'content-type': type } }),
     get: (url) => app.inject({ method: 'GET', url, headers: { cookie } }),
     send: (method, url, payload) => app.inject({ method, url, payload, headers: { cookie, 'x-csrf-token': csrf } }),
   };
