@@ -15,6 +15,12 @@ const NOT_IN_PROSE = /(?![\n\t])[\p{Cc}\p{Cs}\u202A-\u202E\u2066-\u2069]/u;
 const isLine = (text: string): boolean => !NOT_IN_A_LINE.test(text);
 const isProse = (text: string): boolean => !NOT_IN_PROSE.test(text);
 
+/**
+ * Words on their way into a file in which a line break begins something new: a comment of a netlist, a property of a
+ * calendar.
+ */
+export const oneLine = (words: string): string => words.replaceAll(/[\p{Cc}\p{Zl}\p{Zp}]+/gu, ' ');
+
 /** One line of words. */
 export const line = (most: number, least = 0) =>
   z

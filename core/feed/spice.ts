@@ -1,4 +1,5 @@
 /** A network of ours as a SPICE netlist: what any circuit simulator reads. */
+import { oneLine } from '../build/index.ts';
 import { type CircuitElement, endsOf } from './circuit.ts';
 
 /** SPICE names are case-blind and take letters, digits and underscores; ids are mapped to short ones, told in comments. */
@@ -52,9 +53,6 @@ export function spiceCards(element: CircuitElement, names: SpiceNames): string[]
       return [`B${name} ${a} ${b} I = V(${a},${b}) > ${element.cutInV} ? ${element.powerW}/max(V(${a},${b}),1) : 0`];
   }
 }
-
-/** A name with a line break in it would be a card, or a command, of its own. */
-const oneLine = (words: string): string => words.replaceAll(/[\p{Cc}\p{Zl}\p{Zp}]+/gu, ' ');
 
 /** A whole deck that runs as it stands: title, what each name is, the cards, an operating point. */
 export function spiceDeck(

@@ -29,7 +29,7 @@ import {
   quoteFor,
   reserveFor,
   runsOf,
-  type Shop,
+  Shop,
   type ShopDraft,
   type ShopUnit,
   type ShopWork,
@@ -425,6 +425,32 @@ describe('findings of the shop', () => {
 });
 
 describe('operations on the shop', () => {
+  it('a short delivery leaves the rest on order, to the millimetre; a result out of bounds is refused with its reason', () => {
+    const [line] = Object.values(shop.stock);
+    const id = '01900000-0000-7000-8000-00000000aaaa';
+    const order = {
+      id,
+      partKey: line!.key,
+      name: line!.name,
+      quantity: 12.3,
+      unitId: null,
+      dueIn: '2026-03-11T09:00',
+      received: false,
+    };
+    const empty = applied(shop, { kind: 'orderPart', order }, { kind: 'countStock', partKey: line!.key, onHand: 0.1 });
+    const some = applied(empty, { kind: 'receivePart', orderId: id, quantity: 12.25 });
+    expect(some.orders[id]).toMatchObject({ quantity: 0.05, received: false });
+    expect(some.stock[line!.key]!.onHand).toBe(12.35);
+    expect(Shop.safeParse(some).success).toBe(true);
+    const all = applied(some, { kind: 'receivePart', orderId: id, quantity: 0.05 });
+    expect(all.orders[id]!.received).toBe(true);
+    // Less than a millimetre is nothing that anybody waits for.
+    const nearly = applied(empty, { kind: 'receivePart', orderId: id, quantity: 12.2996 });
+    expect(nearly.orders[id]!.received).toBe(true);
+    const full = applied(empty, { kind: 'countStock', partKey: line!.key, onHand: 100_000 });
+    expect(refusalOf(full, { kind: 'receivePart', orderId: id, quantity: 1 })).toContain('on hand: the most is 100000');
+  });
+
   it('two edits of different things do not meet, two of the same field do', () => {
     const [first, second] = Object.values(shop.workers);
     const touched = (draft: ShopDraft) => {

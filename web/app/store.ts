@@ -1,4 +1,10 @@
-import { combineSlices, configureStore, type ThunkDispatch, type UnknownAction, type WithSlice } from '@reduxjs/toolkit';
+import {
+  combineSlices,
+  configureStore,
+  type ThunkDispatch,
+  type UnknownAction,
+  type WithSlice,
+} from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
 import { useDispatch, useSelector } from 'react-redux';
 import type { unitSlice } from '../unit/unitSlice.ts';
