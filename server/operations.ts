@@ -3,6 +3,7 @@
  * was taken before is answered again and not done again, and one that meets what somebody else changed since its author
  * last looked is refused with that person's name and value. Undoing is worked out here, from the log.
  */
+import { Op } from 'sequelize';
 import { type Change, fieldsMeet, type Stamp, sameData, takeBack } from '../core/build/index.ts';
 import { type Result, refused } from '../core/result.ts';
 import type { Person } from './auth/service.ts';
@@ -31,6 +32,14 @@ export type Outcome =
 
 /** A row of the log of a document; `unitId` is that of the unit, or 'shop'. */
 export type KnownRow = LogRow & { unitId?: string };
+/**
+ * Rows that are not this window's own work of this person: two people may work in one window, one after the other, and
+ * one person in two.
+ */
+export const byOthers = ({ clientId, person }: Sender) => ({
+  [Op.or]: [{ clientId: { [Op.ne]: clientId } }, { personId: { [Op.ne]: person.id } }],
+});
+
 /** What is asked of rows that others wrote: which fields they touched. */
 export type OthersRow = Pick<LogRow, 'revision' | 'personName' | 'at' | 'touched'>;
 

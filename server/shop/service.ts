@@ -19,7 +19,7 @@ import { appendToShop } from '../database/logRows.ts';
 import type { LogRow, ShopRow } from '../database/models.ts';
 import { isDeadlock } from '../database/trouble.ts';
 import { ApiError } from '../errors.ts';
-import { type OthersRow, type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
+import { byOthers, type OthersRow, type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
 
 /** The one shop of this server. */
 const SHOP_ID = 1;
@@ -86,7 +86,7 @@ export function shopService({ database: { sequelize, tables }, clock }: ShopOpti
       });
       const others = await tables.shopOperations.findAll({
         attributes: ['revision', 'personName', 'at', 'touched'],
-        where: { revision: { [Op.gt]: baseRevision }, clientId: { [Op.ne]: sender.clientId } },
+        where: { revision: { [Op.gt]: baseRevision }, ...byOthers(sender) },
         order: [['revision', 'ASC']],
         raw: true,
         transaction,

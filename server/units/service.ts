@@ -27,7 +27,7 @@ import type { OperationRow, UnitRow } from '../database/models.ts';
 import { together } from '../database/together.ts';
 import { isDeadlock } from '../database/trouble.ts';
 import { ApiError } from '../errors.ts';
-import { type OthersRow, type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
+import { byOthers, type OthersRow, type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
 import { buildCache } from './buildCache.ts';
 import { insertUnit } from './insert.ts';
 import type { Judge } from './judge.ts';
@@ -69,16 +69,20 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
     return row as unknown as Head;
   }
 
-  async function buildOf({ id, tag, revision }: Head, transaction?: Transaction): Promise<Build> {
+  /** The build of a unit, with the revision that it really is of: one may have been added since the head was read. */
+  async function buildOf(
+    { id, tag, revision }: Head,
+    transaction?: Transaction,
+  ): Promise<{ revision: number; build: Build }> {
     const kept = builds.at(id, revision);
-    if (kept) return kept;
+    if (kept) return { revision, build: kept };
     const row = (await tables.units.findByPk(id, {
       attributes: ['revision', 'build'],
       raw: true,
       transaction,
     })) as unknown as Pick<UnitRow, 'revision' | 'build'>;
     try {
-      return builds.read(id, tag, row.revision, row.build);
+      return { revision: row.revision, build: builds.read(id, tag, row.revision, row.build) };
     } catch (error) {
       // The yard says so as well, whoever looks at it next.
       if (error instanceof ApiError) await tables.units.update({ damaged: error.message }, { where: { id } });
@@ -103,7 +107,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
     unitId: string,
     baseRevision: number,
     operations: readonly SentOperation[],
-    clientId: string,
+    sender: Sender,
     transaction: Transaction,
   ): Promise<{ known: OperationRow[]; others: OthersRow[] }> {
     const ids = operations.flatMap((each) => (each.kind === 'undo' ? [each.id, each.operationId] : [each.id]));
@@ -112,7 +116,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
       tables.operations.findAll({ where: { id: ids }, raw: true, transaction }),
       tables.operations.findAll({
         attributes: ['revision', 'personName', 'at', 'touched'],
-        where: { unitId, revision: { [Op.gt]: baseRevision }, clientId: { [Op.ne]: clientId } },
+        where: { unitId, revision: { [Op.gt]: baseRevision }, ...byOthers(sender) },
         order: [['revision', 'ASC']],
         raw: true,
         transaction,
@@ -137,8 +141,8 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
     const outcomes = await sequelize.transaction(async (transaction) => {
       const head = await headOf(unitId, transaction);
       mustBeVisible(sender.person, head);
-      const before = await buildOf(head, transaction);
-      const { known, others } = await logFor(unitId, baseRevision, operations, sender.clientId, transaction);
+      const { build: before } = await buildOf(head, transaction);
+      const { known, others } = await logFor(unitId, baseRevision, operations, sender, transaction);
       const now = clock();
       const taken = takeOperations<Build, Operation>({
         document: before,
@@ -184,7 +188,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
 
     async get(person: Person, unitId: string): Promise<{ id: string; revision: number; build: Build }> {
       const head = await visibleHead(person, unitId);
-      return { id: head.id, revision: head.revision, build: await buildOf(head) };
+      return { id: head.id, ...(await buildOf(head)) };
     },
 
     /** Refuses a unit that is not there, or not there for this person. */

@@ -4,6 +4,7 @@
  */
 import { DisconnectOutlined, WarningOutlined } from '@ant-design/icons';
 import { App, Button, Popover } from 'antd';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { OPERATION_WORDS, type OperationKind } from '../../core/build/index.ts';
 import type { Refused } from './offlineStore.ts';
@@ -22,7 +23,7 @@ function describe(value: unknown): string {
 const whatOf = ({ operation, what }: Refused): string =>
   what ?? (operation?.kind === 'undo' ? 'took something back' : OPERATION_WORDS[operation!.kind as OperationKind]);
 
-function RefusedRow({ refused }: { refused: Refused }) {
+function RefusedRow({ refused, onLeave }: { refused: Refused; onLeave(): void }) {
   const dispatch = useAppDispatch();
   const { message } = App.useApp();
   const isOpen = useApp((state) => state.unit.open?.id === refused.unitId);
@@ -43,7 +44,11 @@ function RefusedRow({ refused }: { refused: Refused }) {
         >
           {refused.field ? 'Keep theirs' : 'Let it go'}
         </Button>
-        {mayInsist && !isOpen && <Link to={`/unit/${refused.unitId}`}>Open the unit to do it again</Link>}
+        {mayInsist && !isOpen && (
+          <Link to={`/unit/${refused.unitId}`} onClick={onLeave}>
+            Open the unit to do it again
+          </Link>
+        )}
         {mayInsist && isOpen && (
           <Button
             size="small"
@@ -64,6 +69,7 @@ function RefusedRow({ refused }: { refused: Refused }) {
 
 /** Not loaded late: it is needed when the network has just gone. What its buttons do is there by then. */
 export function OwnWork({ personId }: { personId: string }) {
+  const [isOpen, setOpen] = useState(false);
   const { waiting, refused, problem } = useApp((state) => state.outbox);
   const own = waiting.find((each) => each.personId === personId)?.count ?? 0;
   const others = waiting.filter((each) => each.personId !== personId);
@@ -77,7 +83,7 @@ export function OwnWork({ personId }: { personId: string }) {
           <h2>Not taken</h2>
           <ul>
             {refused.map((each) => (
-              <RefusedRow key={each.id} refused={each} />
+              <RefusedRow key={each.id} refused={each} onLeave={() => setOpen(false)} />
             ))}
           </ul>
         </>
@@ -103,7 +109,7 @@ export function OwnWork({ personId }: { personId: string }) {
     others.length > 0 && `${others.reduce((sum, each) => sum + each.count, 0)} of others`,
   ].filter(Boolean);
   return (
-    <Popover trigger="click" placement="bottomRight" content={content}>
+    <Popover trigger="click" placement="bottomRight" content={content} open={isOpen} onOpenChange={setOpen}>
       <button
         type="button"
         className={refused.length > 0 ? 'work-state refused' : 'work-state'}

@@ -2,6 +2,8 @@
 export interface OutcomeShape {
   id: string;
   status: 'applied' | 'refused';
+  /** Of an applied one: the entry of the log that it is. */
+  revision?: number;
   reason?: { kind: string; message: string };
   conflict?: { field: string; by: string; theirs: unknown } | null;
 }

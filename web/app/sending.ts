@@ -131,11 +131,13 @@ const settle =
         return { id, unitId, unitTag, personId, at, operation, what: null, message, field, theirs };
       });
     if (refused.length > 0) await refusedWork.moveFromOutbox(refused);
-    const appliedIds = outcomes.filter((each) => each.status === 'applied').map((each) => each.id);
-    await outbox.remove(appliedIds);
+    const applied = outcomes
+      .filter((each) => each.status === 'applied')
+      .map(({ id, revision = 0 }) => ({ id, revision }));
+    await outbox.remove(applied.map((each) => each.id));
     await dispatch(recount());
     if (getState().unit.open?.id !== unitId) return;
-    dispatch(unitActions.sent({ appliedIds, refusedIds: refused.map((each) => each.id), at }));
+    dispatch(unitActions.sent({ applied, refusedIds: refused.map((each) => each.id), at }));
     if (getState().unit.link !== 'live') dispatch(unitActions.staleFound());
   };
 

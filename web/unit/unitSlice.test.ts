@@ -76,13 +76,44 @@ describe('the open unit', () => {
     const first = performed(opened(), moveOf(0, 3111), 'me');
     const second = performed(first.state, moveOf(1, 4222), 'me');
     const refusedIds = [first.operation.id];
-    const sent = unitActions.sent({ appliedIds: [second.operation.id], refusedIds, at: AT });
+    const sent = unitActions.sent({ applied: [{ id: second.operation.id, revision: 1 }], refusedIds, at: AT });
     const after = unitSlice.reducer(second.state, sent);
     // What was never taken cannot be taken back.
     expect(after.open!.undo.map((entry) => entry.steps[0]!.operationId)).toEqual([second.operation.id]);
     expect(after.savedAt).toBe(AT);
     expect(after.open!.build.lamps[lamps[0]!.id]!.position.xMm).toBe(lamps[0]!.position.xMm);
     expect(after.open!.build.lamps[lamps[1]!.id]!.position.xMm).toBe(4222);
+  });
+
+  it('what was taken before a reload, and is sent again after it, does not lie over what others did since', () => {
+    const { state, operation } = performed(opened(), moveOf(0, 3111), 'me');
+    const taken = hear(opened(), [newsOf(operation, 1, 'me')], 'me').open!.acknowledged;
+    const { pending } = state.open!;
+    const stacks = { undo: [], redo: [] };
+    const again = unitSlice.reducer(
+      undefined,
+      unitActions.unitLoaded({ id: UNIT_ID, revision: 1, build: taken, pending, stacks }),
+    );
+    const sent = unitActions.sent({ applied: [{ id: operation.id, revision: 1 }], refusedIds: [], at: AT });
+    const after = hear(
+      unitSlice.reducer(again, sent),
+      [newsOf({ ...moveOf(0, 4000), id: nextId() } as Operation, 2, 'you')],
+      'me',
+    );
+    expect(after.open!.pending).toEqual([]);
+    expect(after.open!.build.lamps[lamps[0]!.id]!.position.xMm).toBe(4000);
+  });
+
+  it('an answer that was overtaken by news on its way changes nothing', () => {
+    const heard = hear(opened(), [newsOf({ ...moveOf(0, 3000), id: nextId() } as Operation, 1, 'you')], 'me');
+    const late = unitActions.unitLoaded({
+      id: UNIT_ID,
+      revision: 0,
+      build: start,
+      pending: [],
+      stacks: { undo: [], redo: [] },
+    });
+    expect(unitSlice.reducer(heard, late).open).toEqual(heard.open);
   });
 
   it('a lamp that somebody takes off is no longer selected', () => {
@@ -111,8 +142,11 @@ describe('the open unit', () => {
             server = applied.value.build;
             log.push(newsOf(operation, log.length + 1, who));
           }
-          const appliedIds = waiting.map((each) => each.operation.id);
-          windows[who] = unitSlice.reducer(windows[who], unitActions.sent({ appliedIds, refusedIds: [], at: AT }));
+          const applied = waiting.map(({ operation: { id } }) => ({
+            id,
+            revision: log.find((news) => news.operation.id === id)!.revision,
+          }));
+          windows[who] = unitSlice.reducer(windows[who], unitActions.sent({ applied, refusedIds: [], at: AT }));
         };
         const listen = (who: 'a' | 'b') => {
           windows[who] = hear(windows[who], log.slice(windows[who].open!.revision), who);

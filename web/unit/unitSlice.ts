@@ -95,6 +95,11 @@ export const unitSlice = createSlice({
       state,
       { payload }: PayloadAction<{ id: Id; revision: number; build: Build; pending: Pending[]; stacks: UndoStacks }>,
     ) => {
+      // News may have come while the answer was on its way: what is known is never replaced by what was before it.
+      if (state.open?.id === payload.id && state.open.revision > payload.revision) {
+        state.isStale = false;
+        return;
+      }
       state.open = {
         id: payload.id,
         revision: payload.revision,
@@ -149,15 +154,21 @@ export const unitSlice = createSlice({
     undoLost: (state, { payload }: PayloadAction<'undo' | 'redo'>) => {
       state.open?.[payload].pop();
     },
-    sent: (state, { payload }: PayloadAction<{ appliedIds: Id[]; refusedIds: Id[]; at: string }>) => {
+    sent: (
+      state,
+      { payload }: PayloadAction<{ applied: { id: Id; revision: number }[]; refusedIds: Id[]; at: string }>,
+    ) => {
       const { open } = state;
       if (!open) return;
       const refusedIds = new Set(payload.refusedIds);
-      for (const each of open.pending) if (payload.appliedIds.includes(each.operation.id)) each.acknowledged = true;
-      open.pending = open.pending.filter((each) => !refusedIds.has(each.operation.id));
+      const revisionOf = new Map(payload.applied.map((each) => [each.id, each.revision]));
+      for (const each of open.pending) if (revisionOf.has(each.operation.id)) each.acknowledged = true;
+      // What the log had already when this unit was read will not come by as news: it is in the build.
+      const isIn = (id: Id) => (revisionOf.get(id) ?? Number.POSITIVE_INFINITY) <= open.revision;
+      open.pending = open.pending.filter(({ operation: { id } }) => !refusedIds.has(id) && !isIn(id));
       for (const stack of ['undo', 'redo'] as const) open[stack] = withoutSteps(open[stack], refusedIds);
-      if (payload.appliedIds.length > 0) state.savedAt = payload.at;
-      if (refusedIds.size > 0) rebuildMutably(open as OpenUnit);
+      if (payload.applied.length > 0) state.savedAt = payload.at;
+      rebuildMutably(open as OpenUnit);
     },
     staleFound: (state) => {
       state.isStale = true;
