@@ -7,7 +7,7 @@ export default defineConfig({
   timeout: 120_000,
   expect: { timeout: 10_000 },
   workers: 2,
-  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  reporter: [['list'], ['json', { outputFile: process.env.EMBER_E2E_COUNTS ?? 'test-results/e2e.json' }]],
   globalSetup: './e2e/globalSetup.ts',
   use: {
     actionTimeout: 10_000,

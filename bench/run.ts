@@ -7,11 +7,11 @@ import { planCrew } from '../core/schedule/index.ts';
 import { DIRECTIONS, lampFields } from '../core/sight/index.ts';
 import { countingIds } from '../demo/testUnit.ts';
 import { UnitBuilder } from '../demo/unitBuilder.ts';
-import { uuidv7 } from '../server/ids.ts';
-import { signIn, startTestServer, unitIdOf } from '../server/testing/testServer.ts';
 import { measureBoard } from './board.ts';
 import { crewWeek } from './crewWeek.ts';
+import { measureDoor } from './door.ts';
 import { measureDrag } from './drag.ts';
+import { measureLargeYard } from './largeYard.ts';
 import { compareWithNgspice } from './ngspice.ts';
 
 const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
@@ -122,36 +122,23 @@ row(
   `under 2000 ms (ends at ${(planned.endMin / 60).toFixed(1)} h, no plan before ${(planned.boundMin / 60).toFixed(1)} h)`,
 );
 
-const server = await startTestServer();
-const client = await signIn(server.app, 'odile');
-const unitId = await unitIdOf(client, 'SR-07');
-const clientId = uuidv7();
-const session = await fetch(`${server.address}/api/session`, {
-  method: 'POST',
-  headers: { 'content-type': 'application/json' },
-  body: JSON.stringify({ username: 'odile', password: 'causeway' }),
-});
-const { csrf } = (await session.json()) as { csrf: string };
-const headers = {
-  cookie: session.headers.get('set-cookie')!.split(';')[0]!,
-  'x-csrf-token': csrf,
-  'content-type': 'application/json',
-};
-const times: number[] = [];
-for (let round = 0; round < 120; round++) {
-  const operation = { id: uuidv7(), kind: 'tickStep', stepKey: `bench ${round}`, done: true };
-  const start = performance.now();
-  await (
-    await fetch(`${server.address}/api/units/${unitId}/operations`, {
-      method: 'POST',
-      headers,
-      body: JSON.stringify({ baseRevision: 100_000, clientId, operations: [operation] }),
-    })
-  ).text();
-  if (round >= 20) times.push(performance.now() - start);
-}
-row('operation to acknowledgement over loopback, SR-07, median', median(times), 'under 30 ms');
-await server.stop();
+const yard = await measureLargeYard();
+row('first page of a yard of 5,000 units, 500,000 operations, p95', yard.page.p95Ms, 'under 50 ms');
+row('the same, searched, p95', yard.search.p95Ms, 'under 50 ms');
+row('opening one of them, p95', yard.open.p95Ms, 'under 60 ms');
+const times = (yard.acknowledgement.p50Ms / yard.bareCommit.p50Ms).toFixed(2);
+row(
+  'operation to acknowledgement, median',
+  yard.acknowledgement.p50Ms,
+  `at most 3 times a bare route with one commit (${yard.bareCommit.p50Ms.toFixed(2)} ms here: ${times} times; p95 ${yard.acknowledgement.p95Ms.toFixed(1)} to ${yard.bareCommit.p95Ms.toFixed(1)} ms)`,
+);
+
+const door = await measureDoor();
+row(
+  'sign-in page until it can be used',
+  door.readyMs,
+  `under 1500 ms (${Math.round(door.scriptBytes / 1000)} kB of scripts; under 350)`,
+);
 
 const drag = await measureDrag();
 console.log(

@@ -64,7 +64,7 @@ async function addUser(args: string[]): Promise<void> {
     const [issue] = given.error.issues;
     throw new CalcError('INVALID_INPUT', `${issue!.path.join('.')}: ${issue!.message}\n${HELP}`);
   }
-  const { withDatabase } = await import('./runtime.ts');
+  const { withDatabase } = await import('../server/database/runtime.ts');
   const { authService } = await import('../server/auth/service.ts');
   const { fleetsService } = await import('../server/units/fleets.ts');
   const { machineClock } = await import('../server/clock.ts');
@@ -85,7 +85,7 @@ function fileAndFolder(args: string[]): { file: string; dataFolder: string } {
 
 async function backup(args: string[]): Promise<void> {
   const { file, dataFolder } = fileAndFolder(args);
-  const { withDatabase } = await import('./runtime.ts');
+  const { withDatabase } = await import('../server/database/runtime.ts');
   const { writeBackup } = await import('../server/backup/archive.ts');
   const manifest = await withDatabase(dataFolder, (_, address) => writeBackup(address, file, new Date()));
   process.stdout.write(`${JSON.stringify({ file, ...manifest })}\n`);
@@ -94,7 +94,7 @@ async function backup(args: string[]): Promise<void> {
 async function restore(args: string[]): Promise<void> {
   const { file, dataFolder } = fileAndFolder(args);
   if (!existsSync(file)) throw new SetupProblem(`There is no file ${file}.`);
-  const { withDatabase } = await import('./runtime.ts');
+  const { withDatabase } = await import('../server/database/runtime.ts');
   const { openBackup, putBack } = await import('../server/backup/archive.ts');
   const { migrate } = await import('../server/database/migrations.ts');
   const unpacked = mkdtempSync(path.join(os.tmpdir(), 'ember-restore-'));
@@ -122,7 +122,7 @@ async function verify(args: string[]): Promise<void> {
     args,
     options: { repair: { type: 'boolean', default: false }, data: { type: 'string' } },
   });
-  const { withDatabase } = await import('./runtime.ts');
+  const { withDatabase } = await import('../server/database/runtime.ts');
   const { verifyAll } = await import('../server/backup/verify.ts');
   const open = await withDatabase(dataFolderOf(values.data), async (database) => {
     let [records, operations, wrong, left] = [0, 0, 0, 0];
@@ -154,7 +154,7 @@ async function largeDemo(args: string[]): Promise<void> {
   });
   const [units, operations] = [Number(values.units), Number(values.operations)];
   if (!values.large || !(units > 0) || !(operations >= 0)) throw usage();
-  const { withDatabase } = await import('./runtime.ts');
+  const { withDatabase } = await import('../server/database/runtime.ts');
   const { loadLargeFleet } = await import('../demo/largeFleet.ts');
   await withDatabase(dataFolderOf(values.data), (database) =>
     loadLargeFleet(database, { units, operations, now: new Date() }),

@@ -6,11 +6,11 @@ import { DEMO_PASSWORD, DEMO_PEOPLE } from '../demo/world.ts';
 import { nightlyBackups } from '../server/backup/nightly.ts';
 import { clockFrom, machineClock } from '../server/clock.ts';
 import { ensurePrograms } from '../server/database/mariadb.ts';
+import { keepRuntime } from '../server/database/runtime.ts';
 import { SetupProblem } from '../server/database/setupProblem.ts';
 import { run } from '../server/main.ts';
 import { buildWebWhenStale } from './buildWeb.ts';
 import { readCertificate, selfSigned } from './certificate.ts';
-import { keepRuntime } from './runtime.ts';
 
 const root = path.resolve(import.meta.dirname, '..');
 const DEFAULT_PORT = 4310;

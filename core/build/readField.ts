@@ -21,6 +21,21 @@ const FIELD_NAMES: Record<string, string> = {
   shows: 'pattern',
   reading: 'reading',
   name: 'name',
+  tag: 'tag',
+  systemVoltageV: 'the system voltage',
+  batteryAh: 'the capacity of the battery',
+  alternatorA: 'the current of the alternator',
+  surveyed: 'what was checked on the unit',
+  place: 'place',
+  parameters: 'dimensions',
+  outlines: 'the outline',
+  attachments: 'what hangs on the unit',
+  packIds: 'the rule packs',
+  signOff: 'the sign-off',
+  handedOver: 'the hand-over',
+  legend: 'the legend',
+  stepOrder: 'the order of the steps',
+  fleetPatternId: "the fleet's pattern",
 };
 
 /** A field in words, with the tag or name of what it belongs to: 'R4 position'. */

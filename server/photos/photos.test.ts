@@ -55,4 +55,35 @@ describe('pictures', () => {
     expect((await put('corin', await withPlace())).response.statusCode).toBe(403);
     expect((await put('ife', Buffer.alloc(16 * 1024 * 1024))).response.statusCode).toBe(413);
   });
+
+  it('the same again is answered as before; another picture under the same id is refused', async () => {
+    const picture = await withPlace();
+    const { response, client, url } = await put('ife', picture);
+    expect((await client.put(url, picture, 'image/jpeg')).json()).toEqual(response.json());
+    const other = await sharp(picture).negate().jpeg().toBuffer();
+    expect((await client.put(url, other, 'image/jpeg')).json()).toMatchObject({ error: { code: 'PHOTO_DIFFERS' } });
+    const elsewhere = url.replace(/units\/[^/]+/, `units/${await unitIdOf(client, 'SR-07')}`);
+    expect((await client.put(elsewhere, picture, 'image/jpeg')).json()).toMatchObject({
+      error: { code: 'PHOTO_DIFFERS' },
+    });
+    const twice = url.replace(/[^/]+$/, uuidv7());
+    const answers = await Promise.all([1, 2, 3].map(() => client.put(twice, picture, 'image/jpeg')));
+    expect(answers.map((answer) => answer.statusCode)).toEqual([201, 201, 201]);
+  });
+
+  it('a unit keeps so many and no more; more pixels than a camera has are refused before they are drawn', async () => {
+    const { client, url } = await put('ife', await withPlace());
+    const { photos } = server.database.tables;
+    await photos.update({ sizeBytes: 500 * 1024 * 1024 }, { where: { id: url.split('/').at(-1)! } });
+    const next = url.replace(/[^/]+$/, uuidv7());
+    expect((await client.put(next, await withPlace(), 'image/jpeg')).json()).toMatchObject({
+      error: { code: 'PHOTO_QUOTA' },
+    });
+    await photos.update({ sizeBytes: 1000 }, { where: { id: url.split('/').at(-1)! } });
+    const wide = await sharp({ create: { width: 9000, height: 7000, channels: 3, background: '#000' } })
+      .png()
+      .toBuffer();
+    expect((await client.put(next, wide, 'image/png')).json()).toMatchObject({ error: { code: 'NOT_A_PICTURE' } });
+    expect((await client.put(next, await withPlace(), 'image/jpeg')).statusCode).toBe(201);
+  });
 });

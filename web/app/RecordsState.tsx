@@ -17,7 +17,7 @@ export function RecordsState() {
       <div className="choice">
         <span>Last backup</span>
         {backup === null ? (
-          <span className="state muted">none yet: one is made every night</span>
+          <span className="state muted">none yet, one every night</span>
         ) : (
           <span className={backup.ageH > TOO_OLD_H ? 'state caution' : 'state ok'}>
             {backup.ageH > TOO_OLD_H ? '⚠' : '✓'} {ageWords(backup.ageH)}

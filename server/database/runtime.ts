@@ -1,9 +1,9 @@
 /** Where the database of a data folder listens, kept beside the data so that the command line finds it. */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { connect, type Database, type DatabaseAddress } from '../server/database/connect.ts';
-import { addressOf, freePort, startDatabase } from '../server/database/mariadb.ts';
-import { SetupProblem } from '../server/database/setupProblem.ts';
+import { connect, type Database, type DatabaseAddress } from './connect.ts';
+import { addressOf, freePort, startDatabase } from './mariadb.ts';
+import { SetupProblem } from './setupProblem.ts';
 
 export interface Runtime {
   port: number;
