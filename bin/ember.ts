@@ -71,7 +71,7 @@ async function addUser(args: string[]): Promise<void> {
   await withDatabase(dataFolderOf(values.data), async (database) => {
     const fleetId = given.data.fleet ? (await fleetsService(database).byName(given.data.fleet)).id : null;
     const person = await authService(database, machineClock).addPerson({ ...given.data, colour: '#5F7290', fleetId });
-    process.stdout.write(`${JSON.stringify(person)}\n`);
+    process.stdout.write(`${person.name} can sign in as "${person.username}" (${person.role}).\n`);
   });
 }
 

@@ -7,7 +7,7 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { loadLargeFleet } from '../demo/largeFleet.ts';
 import { buildApp } from './app.ts';
-import { backupsIn, isDue } from './backup/nightly.ts';
+import { backupsIn, isDue, nightlyBackups } from './backup/nightly.ts';
 import { verifyAll } from './backup/verify.ts';
 import { migrate } from './database/migrations.ts';
 import { keepRuntime } from './database/runtime.ts';
@@ -234,6 +234,32 @@ describe('backup and restore', () => {
       '2026-03-10',
       '2026-03-09',
     ]);
+  });
+});
+
+describe('nightly backups', () => {
+  it('keep the last seven, say so, and say why when one fails', async () => {
+    const made = folder();
+    for (let day = 1; day <= 8; day++) writeFileSync(path.join(made, `west-ember-2026-03-0${day}.tar.gz`), 'x');
+    const said: string[] = [];
+    const at = new Date('2026-03-11T02:10');
+    const write = "require('fs').writeFileSync(process.argv[1], 'x')";
+    const options = { folder: made, clock: () => at, log: (line: string) => void said.push(line) };
+    const good = nightlyBackups({ ...options, command: (file) => [process.execPath, ['-e', write, file]] });
+    expect(await good.make()).toBe(true);
+    good.stop();
+    expect(
+      readdirSync(made)
+        .sort()
+        .map((name) => name.slice(11, 21)),
+    ).toEqual([...['03', '04', '05', '06', '07', '08', '11'].map((day) => `2026-03-${day}`)]);
+    expect(good.last()).toMatchObject({ at, file: 'west-ember-2026-03-11.tar.gz' });
+    expect(said.at(-1)).toContain('Backup of 2026-03-11');
+    const bad = nightlyBackups({ ...options, command: () => [process.execPath, ['-e', "throw new Error('no room')"]] });
+    expect(await bad.make()).toBe(false);
+    bad.stop();
+    expect(said.at(-1)).toMatch(/nightly backup failed: .*no room/s);
+    expect(readdirSync(made)).toHaveLength(7);
   });
 });
 

@@ -4,7 +4,7 @@ import type { Build } from './buildSchema.ts';
 export function readField(document: object, field: string): unknown {
   let value: unknown = document;
   for (const key of field.split('/')) {
-    if (value === null || typeof value !== 'object') return undefined;
+    if (value === null || typeof value !== 'object' || !Object.hasOwn(value, key)) return undefined;
     value = (value as Record<string, unknown>)[key];
   }
   return value;
@@ -43,6 +43,7 @@ export function describeField(build: Build, field: string): string {
   const [collection = '', id = '', name] = field.split('/');
   const entity = readField(build, `${collection}/${id}`) as { tag?: string; label?: string; name?: string } | undefined;
   const who = entity && typeof entity === 'object' ? (entity.tag ?? entity.label ?? entity.name ?? '') : '';
-  const what = name ? (FIELD_NAMES[name] ?? name) : (FIELD_NAMES[id] ?? collection.replace(/s$/, ''));
+  const whole = FIELD_NAMES[id] ?? FIELD_NAMES[collection] ?? collection.replace(/s$/, '');
+  const what = name ? (FIELD_NAMES[name] ?? name) : whole;
   return `${who} ${what}`.trim();
 }

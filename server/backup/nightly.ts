@@ -1,6 +1,6 @@
 /** A backup every night, the last seven kept. It runs in a process of its own, beside the server. */
 import { spawn } from 'node:child_process';
-import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { existsSync, readdirSync, rmSync, statSync, utimesSync } from 'node:fs';
 import path from 'node:path';
 import type { Clock } from '../clock.ts';
 import type { LastBackup } from '../health/routes.ts';
@@ -62,6 +62,8 @@ export function nightlyBackups({ folder, command, clock, log }: NightlyOptions) 
         running = null;
         if (code !== 0) log(`The nightly backup failed: ${errors.trim() || `it ended with ${code}`}`);
         else {
+          // Its age is told by the clock that the shop goes by.
+          utimesSync(file, clock(), clock());
           for (const old of backupsIn(folder).slice(KEPT)) rmSync(path.join(folder, old.file));
           log(`Backup of ${day}: ${file}`);
         }
