@@ -28,8 +28,8 @@ function valueAt(document: object, path: Patch['path']): unknown {
   return value;
 }
 
-const stands = (document: object, { op, path, value }: Patch): boolean =>
-  sameData(valueAt(document, path), op === 'remove' ? undefined : value);
+/** A patch that removed something has no value: then nothing may be there. */
+const stands = (document: object, { path, value }: Patch): boolean => sameData(valueAt(document, path), value);
 
 /** The patches that take a change back, or the field on which something else was done since. */
 export function takeBack(document: object, { forward, inverse }: Change): Result<Patch[], { field: string }> {

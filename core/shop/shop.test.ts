@@ -444,7 +444,9 @@ describe('operations on the shop', () => {
     expect(Shop.safeParse(some).success).toBe(true);
     const all = applied(some, { kind: 'receivePart', orderId: id, quantity: 0.05 });
     expect(all.orders[id]!.received).toBe(true);
-    // Less than a millimetre is nothing that anybody waits for.
+    const fine = applied(empty, { kind: 'receivePart', orderId: id, quantity: 12.295 });
+    expect(fine.orders[id]).toMatchObject({ quantity: 0.005, received: false });
+    // Less than half a millimetre is nothing that anybody waits for.
     const nearly = applied(empty, { kind: 'receivePart', orderId: id, quantity: 12.2996 });
     expect(nearly.orders[id]!.received).toBe(true);
     const full = applied(empty, { kind: 'countStock', partKey: line!.key, onHand: 100_000 });

@@ -195,7 +195,7 @@ function change(draft: Shop, operation: ShopDraft): void {
       stock.onHand = roundedQuantity(stock.onHand + operation.quantity);
       // What did not come is still on its way.
       const left = roundedQuantity(order.quantity - operation.quantity);
-      if (left < SMALLEST_QUANTITY) order.received = true;
+      if (left <= 0) order.received = true;
       else order.quantity = left;
       return;
     }

@@ -38,7 +38,8 @@ const comesIn = (who: typeof TAMSIN) =>
   dispatch(api.util.upsertQueryData('session', undefined, { person: who, csrf: '' }));
 
 let order = 0;
-async function works(who: typeof TAMSIN, text: string): Promise<string> {
+/** Done while the unit stood at a revision: work on different ones goes in requests of its own. */
+async function works(who: typeof TAMSIN, text: string, baseRevision = 1): Promise<string> {
   const operation = { id: newId(), kind: 'addComment', commentId: newId(), text } as SentOperation;
   await outbox.put([
     {
@@ -48,7 +49,7 @@ async function works(who: typeof TAMSIN, text: string): Promise<string> {
       personId: who.id,
       personName: who.name,
       order: ++order,
-      baseRevision: 1,
+      baseRevision,
       clientId: 'window',
       at: '2026-03-11T10:00:00.000Z',
       operation,
@@ -107,13 +108,13 @@ describe('waiting work belongs to who did it', () => {
   });
 
   it('stops in the middle when somebody else has come in meanwhile', async () => {
-    await works(TAMSIN, 'one');
+    for (const text of ['one', 'two']) await works(TAMSIN, text, text === 'one' ? 1 : 2);
     serve = () => {
       void comesIn(BRAM);
-      return { status: 0 };
+      return { status: 200 };
     };
     await dispatch(sendWaiting(UNIT));
-    expect(await left(TAMSIN)).toEqual(['one']);
+    expect([asked, await left(TAMSIN)]).toEqual([[['one']], ['two']]);
   });
 });
 
