@@ -14,6 +14,8 @@ import type { JudgeAnswer, JudgeTask } from './judgeWorker.ts';
 const LIMIT_MS = 2000;
 const NOT_IN_TIME = 'This unit could not be judged in time: its findings are not known.';
 const LONGEST_WHY = 400;
+/** The board waits this long for units that were just worked on, and no longer. */
+const SETTLE_MS = 600;
 
 export interface JudgeOptions {
   database: Database;
@@ -96,10 +98,14 @@ export function judgeUnits({ database: { tables, sequelize }, limitMs = LIMIT_MS
   return {
     ask: (unitId: string): void => void ask(unitId),
 
-    /** When what was asked so far of these units has been judged. */
-    async settled(unitIds: readonly string[]): Promise<void> {
-      await Promise.all(unitIds.map((id) => waiting.get(id)));
-      if (unitIds.length > 0) await line;
+    /** When what was asked so far has been judged, or after a moment: whoever asks then sees what is known. */
+    async settled(): Promise<void> {
+      let timer: ReturnType<typeof setTimeout> | undefined;
+      const aMoment = new Promise<void>((resolve) => {
+        timer = setTimeout(resolve, SETTLE_MS);
+      });
+      await Promise.race([line, aMoment]);
+      clearTimeout(timer);
     },
 
     /** Asks for every unit, those first that were committed but never judged: after a start, and after an upgrade. */

@@ -153,7 +153,7 @@ export function unitLists({ sequelize, tables }: Database, judge: Judge, clock: 
       unitIds: readonly string[],
       fleetId: string | null = null,
     ): Promise<(ShopUnit & { glyph: UnitListItem['glyph'] })[]> {
-      await judge.settled(unitIds);
+      await judge.settled();
       const rows = (await tables.units.findAll({
         attributes: ['shopUnit', 'glyph'],
         where: { id: [...unitIds], shopUnit: { [Op.ne]: null }, ...(fleetId !== null && { fleetId }) },
