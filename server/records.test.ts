@@ -285,7 +285,7 @@ describe('the shape of the database', () => {
   it('lists and logs are looked up by their indexes', async () => {
     const { sequelize } = server.database;
     // With a dozen rows the database rightly reads them all.
-    await loadLargeFleet(server.database, { units: 60, operations: 6000, now: new Date() });
+    await loadLargeFleet(server.database, { units: 60, operations: 6000, now: testClock()() });
     await sequelize.query('ANALYZE TABLE units, operations, unit_patterns, photos', { type: QueryTypes.SELECT });
     const unitId = await unitIdOf(lead, 'LG-0007');
     const plan = async (sql: string) =>
