@@ -22,7 +22,6 @@ export default defineConfig({
           include: ['server/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 90_000,
-          fileParallelism: false,
         },
       },
     ],

@@ -5,7 +5,7 @@ import path from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { SetupProblem } from '../server/database/setupProblem.ts';
 
-const SOURCES = ['web', 'core', 'public', 'index.html', 'vite.config.ts', 'package-lock.json'];
+const SOURCES = ['web', 'core', 'public', 'index.html', 'vite.config.ts', 'package-lock.json', 'bin/buildWeb.ts'];
 
 function filesUnder(place: string): string[] {
   if (!existsSync(place)) return [];
@@ -49,6 +49,8 @@ export function buildWebWhenStale(root: string): void {
     {
       cwd: root,
       encoding: 'utf8',
+      // Whoever starts it from within a test would otherwise get the interface as it is while it is developed.
+      env: { ...process.env, NODE_ENV: 'production' },
     },
   );
   if (built.status !== 0) throw new SetupProblem(`The interface could not be built:\n${built.stdout}${built.stderr}`);
