@@ -22,6 +22,8 @@ export default defineConfig({
           include: ['server/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 90_000,
+          // Each file starts a database of its own: two that begin at one moment have been seen to get in each other's way.
+          fileParallelism: false,
         },
       },
     ],
