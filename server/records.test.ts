@@ -59,6 +59,12 @@ describe('a record that cannot be read', () => {
     expect((await fresh.get(`/api/units/${unitId}`)).json()).toMatchObject({
       error: { code: 'UNIT_DAMAGED', message: expect.stringContaining('SR-12') },
     });
+    // Under the lock that it holds itself, an operation on it is answered the same way.
+    const change = { id: uuidv7(), kind: 'addComment', commentId: uuidv7(), text: 'x' };
+    const sent = { baseRevision: 0, clientId: uuidv7(), operations: [change] };
+    expect((await fresh.send('POST', `/api/units/${unitId}/operations`, sent)).json()).toMatchObject({
+      error: { code: 'UNIT_DAMAGED' },
+    });
     expect((await row(fresh, 'SR-05')).damaged).toBeNull();
     for (const url of ['/api/shop', '/api/shelf', '/api/hours', `/api/units/${await unitIdOf(fresh, 'SR-07')}`])
       expect((await fresh.get(url)).statusCode, url).toBe(200);

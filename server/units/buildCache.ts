@@ -18,7 +18,6 @@ export function buildCache() {
   };
   return {
     keep,
-    forget: (unitId: string) => known.delete(unitId),
     at(unitId: string, revision: number): Build | null {
       const hit = known.get(unitId);
       return hit?.revision === revision ? hit.build : null;

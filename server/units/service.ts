@@ -84,8 +84,8 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
     try {
       return { revision: row.revision, build: builds.read(id, tag, row.revision, row.build) };
     } catch (error) {
-      // The yard says so as well, whoever looks at it next.
-      if (error instanceof ApiError) await tables.units.update({ damaged: error.message }, { where: { id } });
+      // The yard says so as well once it is judged; written here, it would wait for the lock that this may be under.
+      judge.ask(id);
       throw error;
     }
   }
