@@ -12,6 +12,8 @@ export default defineConfig({
   use: {
     actionTimeout: 10_000,
     viewport: { width: 1280, height: 800 },
+    // Nothing moves while it is waited for.
+    contextOptions: { reducedMotion: 'reduce' },
     // Only the stories without a network need one; everywhere else it would fetch the whole interface again and again.
     serviceWorkers: 'block',
     launchOptions: {

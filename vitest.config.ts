@@ -12,18 +12,28 @@ export default defineConfig({
           isolate: false,
           include: ['core/**/*.test.ts', 'web/**/*.test.ts', 'bin/**/*.test.ts', 'demo/**/*.test.ts'],
           testTimeout: 60_000,
-          setupFiles: ['core/build/testing/frozenPrototype.ts'],
+          setupFiles: ['core/document/testing/frozenPrototype.ts'],
+        },
+      },
+      {
+        test: {
+          name: 'web',
+          environment: 'jsdom',
+          include: ['web/**/*.test.tsx'],
+          testTimeout: 30_000,
+          setupFiles: ['web/testing/setup.ts'],
         },
       },
       {
         test: {
           name: 'server',
-          setupFiles: ['core/build/testing/frozenPrototype.ts'],
+          setupFiles: ['core/document/testing/frozenPrototype.ts'],
           include: ['server/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 90_000,
-          // Each file starts a database of its own: two that begin at one moment have been seen to get in each other's way.
-          fileParallelism: false,
+          // Each file starts a database of its own, on a copy of what was made once.
+          globalSetup: ['server/testing/preparedData.ts'],
+          isolate: false,
         },
       },
     ],

@@ -5,8 +5,8 @@ const DAY = 24 * 60;
 const week: Span[] = Array.from({ length: 28 }, (_, day) => day)
   .filter((day) => day % 7 < 5)
   .flatMap((day) => [
-    { fromMin: day * DAY + 450, toMin: day * DAY + 720 },
-    { fromMin: day * DAY + 750, toMin: day * DAY + 990 },
+    { fromMinutes: day * DAY + 450, toMinutes: day * DAY + 720 },
+    { fromMinutes: day * DAY + 750, toMinutes: day * DAY + 990 },
   ]);
 
 export function crewWeek(): CrewQuestion {
@@ -20,18 +20,18 @@ export function crewWeek(): CrewQuestion {
       inBay: at > 2,
       // Three strands that meet every tenth step.
       after: at < 3 ? [] : at % 10 === 0 ? [1, 2, 3].map((back) => `${jobId}-${at - back}`) : [`${jobId}-${at - 3}`],
-      notBeforeMin: 0,
+      notBeforeMinutes: 0,
     }));
   const jobs = ['A', 'B', 'C', 'D', 'E'].map((id, at) => ({
     id,
-    dueMin: (at + 2) * DAY,
+    dueMinutes: (at + 2) * DAY,
     weight: 1,
     bayIds: ['1', '2'],
     inBayId: null,
     windows: null,
   }));
   return {
-    nowMin: 450,
+    nowMinutes: 450,
     people: [['wiring'], ['wiring'], ['metal'], ['metal', 'wiring']].map((skills, at) => ({
       id: `p${at}`,
       skills,

@@ -4,8 +4,8 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { performance } from 'node:perf_hooks';
-import { type CircuitElement, countedNames, prepareCircuit, spiceCards } from '../core/feed/index.ts';
-import { seeded } from '../core/feed/testing/ngspice.ts';
+import { type CircuitElement, countedNames, prepareCircuit, spiceCards } from '../core/circuit/index.ts';
+import { seeded } from '../core/circuit/testing/ngspice.ts';
 
 /** A battery and branches of wire, diode and lamp, with grounds of their own: 200 elements, 50 of them diodes. */
 export function diodeNetwork(seed: number): CircuitElement[] {

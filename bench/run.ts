@@ -1,7 +1,7 @@
 /** `npm run bench`: speed, side by side with what was asked for. Figures, no verdicts: machines differ. */
 import { performance } from 'node:perf_hooks';
-import { solveCircuit, stateSolver } from '../core/feed/index.ts';
-import { generatedNetwork } from '../core/feed/testing/ngspice.ts';
+import { solveCircuit, stateSolver } from '../core/circuit/index.ts';
+import { generatedNetwork } from '../core/circuit/testing/ngspice.ts';
 import { assess, bodyOf } from '../core/rules/index.ts';
 import { planCrew } from '../core/schedule/index.ts';
 import { DIRECTIONS, lampFields } from '../core/sight/index.ts';
@@ -115,11 +115,11 @@ console.log(
 
 const week = crewWeek();
 const begun = performance.now();
-const planned = planCrew(week);
+const planned = planCrew(week, { now: () => performance.now() });
 row(
   `week of ${week.jobs.length} units, ${week.tasks.length} steps, ${week.people.length} people, 2 bays, planned`,
   performance.now() - begun,
-  `under 2000 ms (ends at ${(planned.endMin / 60).toFixed(1)} h, no plan before ${(planned.boundMin / 60).toFixed(1)} h)`,
+  `under 2000 ms (ends at ${(planned.endMinutes / 60).toFixed(1)} h, no plan before ${(planned.boundMinutes / 60).toFixed(1)} h)`,
 );
 
 const yard = await measureLargeYard();

@@ -23,14 +23,14 @@ function fingerprint(root: string): string {
 }
 
 /** Below this, a compressed file is hardly smaller. */
-const LEAST_BYTES = 1024;
+const MIN_BYTES = 1024;
 const TEXT = /\.(js|css|html|svg|webmanifest|json)$/;
 
 /** Each text file beside itself as Brotli and gzip, as small as they get: it is done once and sent a thousand times. */
 function compress(folder: string): void {
   for (const file of filesUnder(folder).filter((name) => TEXT.test(name))) {
     const text = readFileSync(file);
-    if (text.length < LEAST_BYTES) continue;
+    if (text.length < MIN_BYTES) continue;
     const params = { [constants.BROTLI_PARAM_QUALITY]: constants.BROTLI_MAX_QUALITY };
     writeFileSync(`${file}.br`, brotliCompressSync(text, { params }));
     writeFileSync(`${file}.gz`, gzipSync(text, { level: constants.Z_BEST_COMPRESSION }));

@@ -1,7 +1,8 @@
 /** `bin/ember calc NAME`: one JSON object in, one out; an array is answered by an array, in order. */
 import type * as z from 'zod';
-import { Circuit, sizeWire, solveCircuit, WireQuestion } from '../core/feed/index.ts';
+import { Circuit, solveCircuit } from '../core/circuit/index.ts';
 import { FlashQuestion, measureFlash } from '../core/flash/index.ts';
+import { sizeWire, WireQuestion } from '../core/protection/index.ts';
 import { PlanQuestion, planTasks } from '../core/schedule/index.ts';
 
 export interface CalcIssue {
@@ -50,7 +51,7 @@ const CALCULATIONS: Record<string, Calculation> = {
     }
   },
   flash: (input, path) => measureFlash(parse(FlashQuestion, input, path)),
-  plan: (input, path) => planTasks(parse(PlanQuestion, input, path)),
+  plan: (input, path) => planTasks(parse(PlanQuestion, input, path), { now: () => performance.now() }),
 };
 
 export const CALCULATION_NAMES = Object.keys(CALCULATIONS);

@@ -2,6 +2,7 @@
 import { networkInterfaces } from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
+import { loadDemo, loadShelf } from '../demo/load.ts';
 import { DEMO_PASSWORD, DEMO_PEOPLE } from '../demo/world.ts';
 import { nightlyBackups } from '../server/backup/nightly.ts';
 import { clockFrom, machineClock } from '../server/clock.ts';
@@ -99,7 +100,7 @@ async function main(): Promise<void> {
     databasePort: port + 1,
     dataFolder,
     webFolder: path.join(root, 'dist', 'web'),
-    demo: !values.empty,
+    fill: values.empty ? (database) => loadShelf(database) : loadDemo,
     clock,
     lastBackup: () => backups?.last() ?? null,
   });

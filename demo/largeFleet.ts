@@ -3,7 +3,7 @@
  * first document to the one that is stored. Work on one unit is worked out once and written for all that are like it.
  */
 import { applyToUnit } from '../core/body/index.ts';
-import type { Build, Operation } from '../core/build/index.ts';
+import type { Build, Operation } from '../core/document/index.ts';
 import type { Database } from '../server/database/connect.ts';
 import type { LampRow, OperationRow, UnitRow } from '../server/database/models.ts';
 import { uuidv7 } from '../server/ids.ts';

@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import type { Build } from '../core/build/index.ts';
+import type { Build } from '../core/document/index.ts';
 import { authService, DEMO_SETTING } from '../server/auth/service.ts';
 import type { Clock } from '../server/clock.ts';
 import type { Database } from '../server/database/connect.ts';
@@ -12,9 +12,6 @@ import { wallClockMinutes } from '../server/wallClock.ts';
 import { SHELF } from './shelf.ts';
 import { demoShop } from './shop.ts';
 import { DEMO_FLEET, DEMO_PASSWORD, DEMO_PEOPLE, demoUnits } from './world.ts';
-
-/** Is there nobody in the database yet? */
-export const isEmpty = async ({ tables }: Database): Promise<boolean> => (await tables.people.count()) === 0;
 
 /** The shelf alone: what an empty shop starts with. */
 export const loadShelf = (database: Database, transaction?: Transaction): Promise<void> =>

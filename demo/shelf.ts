@@ -2,7 +2,7 @@
  * The Reach Shed's shelf: made-up lamps with our own shelf numbers. Figures are invented for the demo; they are of the
  * size that such lamps have.
  */
-import type { LampKind, LampModel, LightColour, ShelfEntry } from '../core/build/index.ts';
+import type { LampKind, LampModel, LightColour, ShelfEntry } from '../core/document/index.ts';
 
 interface Given {
   key: string;

@@ -1,5 +1,5 @@
 /** The Reach Shed's own week: who works when, two bays and a yard, what is on the board, and what is on its way. */
-import type { Build, Id } from '../core/build/index.ts';
+import type { Build, Id } from '../core/document/index.ts';
 import { assess } from '../core/rules/index.ts';
 import { planCrew } from '../core/schedule/index.ts';
 import {
@@ -66,9 +66,9 @@ const ON_BOARD: OnBoard[] = [
 ];
 
 /** Working days ahead, weekends left out. */
-function workday(fromMin: number, ahead: number): number {
+function workday(fromMinutes: number, ahead: number): number {
   const step = Math.sign(ahead) * DAY_MIN;
-  let day = dayStart(fromMin);
+  let day = dayStart(fromMinutes);
   for (let left = Math.abs(ahead); left > 0; ) {
     day += step;
     if (weekday(day) < 5) left--;
@@ -77,9 +77,9 @@ function workday(fromMin: number, ahead: number): number {
 }
 
 /** The road is clear for some hours about low water, which comes fifty minutes later each day. */
-const tides = (nowMin: number): Job['windows'] =>
+const tides = (nowMinutes: number): Job['windows'] =>
   Array.from({ length: 28 }, (_, day) => {
-    const low = dayStart(nowMin) + day * DAY_MIN + 8 * 60 + ((day * 50) % 720);
+    const low = dayStart(nowMinutes) + day * DAY_MIN + 8 * 60 + ((day * 50) % 720);
     return { from: timeOf(low - 150), to: timeOf(low + 270) };
   });
 
@@ -138,7 +138,7 @@ function stockFor(units: readonly ShopUnit[]): Shop['stock'] {
 }
 
 /** The shop as it stands when the demo is loaded. */
-export function demoShop(builds: readonly { id: Id; build: Build }[], nowMin: number, newId: () => Id): Shop {
+export function demoShop(builds: readonly { id: Id; build: Build }[], nowMinutes: number, newId: () => Id): Shop {
   let shop = newShop();
   const apply = (operation: ShopDraft) => {
     const applied = applyShopOperation(shop, operation);
@@ -152,8 +152,8 @@ export function demoShop(builds: readonly { id: Id; build: Build }[], nowMin: nu
       username === 'bram'
         ? [
             {
-              from: timeOf(workday(nowMin, 4)).slice(0, 10),
-              to: timeOf(workday(nowMin, 4)).slice(0, 10),
+              from: timeOf(workday(nowMinutes, 4)).slice(0, 10),
+              to: timeOf(workday(nowMinutes, 4)).slice(0, 10),
               why: 'welding course',
             },
           ]
@@ -165,10 +165,10 @@ export function demoShop(builds: readonly { id: Id; build: Build }[], nowMin: nu
   for (const { tag, dueInDays, weight = 1, promisedHours = null, bay, isTidal } of ON_BOARD) {
     const job: Job = {
       unitId: idOf.get(tag)!,
-      due: timeOf(workday(nowMin, dueInDays) + 16 * 60 + 30),
+      due: timeOf(workday(nowMinutes, dueInDays) + 16 * 60 + 30),
       weight,
       windowKind: isTidal ? 'tide' : 'shift',
-      windows: isTidal ? tides(nowMin) : [],
+      windows: isTidal ? tides(nowMinutes) : [],
       inBayId: Object.values(shop.bays).find((each) => each.name === bay)?.id ?? null,
       promisedHours,
     };
@@ -180,15 +180,15 @@ export function demoShop(builds: readonly { id: Id; build: Build }[], nowMin: nu
     fed.flatMap(({ build, feeds }) => spentOn(build, jobSteps(build, feeds))),
   );
   for (const line of Object.values(stockFor(units))) apply({ kind: 'putStock', line });
-  orders(units, shop, nowMin, newId).forEach(apply);
-  const question = crewQuestion({ shop, units, learned, nowMin });
+  orders(units, shop, nowMinutes, newId).forEach(apply);
+  const question = crewQuestion({ shop, units, learned, nowMinutes });
   const change = planChange(shop, planCrew(question, { rounds: 200, timeLimitMs: 60_000 }).plan);
   if (change) apply(change);
   return shop;
 }
 
 /** Two parts are short and on their way; a dozen strobes were ordered because they were cheap. */
-function orders(units: readonly ShopUnit[], shop: Shop, nowMin: number, newId: () => Id): ShopDraft[] {
+function orders(units: readonly ShopUnit[], shop: Shop, nowMinutes: number, newId: () => Id): ShopDraft[] {
   const order = (key: string, quantity: number, unitId: Id | null, days: number): ShopDraft => ({
     kind: 'orderPart',
     order: {
@@ -197,7 +197,7 @@ function orders(units: readonly ShopUnit[], shop: Shop, nowMin: number, newId: (
       name: shop.stock[key]!.name,
       quantity,
       unitId,
-      dueIn: timeOf(workday(nowMin, days) + 9 * 60),
+      dueIn: timeOf(workday(nowMinutes, days) + 9 * 60),
       received: false,
     },
   });

@@ -1,6 +1,6 @@
 import { applyToUnit } from '../core/body/index.ts';
-import type { Build, OperationDraft } from '../core/build/index.ts';
-import { UnitBuilder } from './unitBuilder.ts';
+import type { Build, OperationDraft } from '../core/document/index.ts';
+import { type FeedGiven, UnitBuilder } from './unitBuilder.ts';
 
 /** Ids that count up, so that a failing test reads the same twice. Version 7 in shape, as the schema wants. */
 export function countingIds(): () => string {
@@ -42,3 +42,16 @@ export function testTruck(): UnitBuilder {
       { label: 'unread', ratingA: null, limitA: 20 },
     ]);
 }
+
+export const WARN_SWITCH = { name: 'Warn', kind: 'switch', signal: null, ratingA: 10 } as const;
+
+/** A warning feed from the truck's hot slot by a switch: what most tests need no other of. */
+export const warnFeed = (tags: string, more: Partial<FeedGiven> = {}): FeedGiven => ({
+  name: 'Warn',
+  slot: 'hot',
+  tags,
+  pattern: 'quad',
+  wanted: 'always',
+  control: WARN_SWITCH,
+  ...more,
+});

@@ -1,5 +1,6 @@
 /** Writes a demo unit the way a crew would: by operations, so that nothing in it could not have been made by hand. */
 import { applyToUnit, type Body, makeBody, ontoSkin, usualPacks } from '../core/body/index.ts';
+import { feedFigures } from '../core/circuit/index.ts';
 import {
   type Build,
   type Control,
@@ -13,20 +14,18 @@ import {
   type Slot,
   type SourceKind,
   type Wire,
-} from '../core/build/index.ts';
+} from '../core/document/index.ts';
+import { deriveFeeds } from '../core/graph/index.ts';
+import { planLengths, runWays } from '../core/harness/index.ts';
+import { placeLampOperation, roundedPosition, usualLamps } from '../core/place/index.ts';
 import {
-  deriveFeeds,
   type FeedWish,
-  feedFigures,
   planFeed,
   planFlasher,
   planGroundSwitch,
-  planLengths,
   planRoutes,
   planThickerWire,
-  runWays,
-} from '../core/feed/index.ts';
-import { placeLampOperation, roundedPosition, usualLamps } from '../core/place/index.ts';
+} from '../core/planning/index.ts';
 import type { Result } from '../core/result.ts';
 import { assess } from '../core/rules/index.ts';
 import { jobSteps } from '../core/steps/index.ts';

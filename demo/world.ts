@@ -2,7 +2,7 @@
  * The Sable Reach Causeway District and its Reach Shed: nobody and nothing in it exists. Dates are relative to the day
  * on which the demo is loaded.
  */
-import type { Build, Id } from '../core/build/index.ts';
+import type { Build, Id } from '../core/document/index.ts';
 import { mowerTractor } from './units/mowerTractor.ts';
 import { recoveryTruck } from './units/recoveryTruck.ts';
 import { serviceVan } from './units/serviceVan.ts';

@@ -18,9 +18,12 @@ const panel = (name: string): NonNullable<View['open']> => [
   (page) => page.locator('.flash-now .ant-segmented-item', { hasText: name }).click(),
 ];
 
+/** In the order in which they are gone through: what belongs to one address stands together, and is loaded once. */
 const VIEWS: View[] = [
   { path: '/yard' },
   { path: '/shelf' },
+  { path: '/shop/stock' },
+  { path: '/shop/crew' },
   { path: '/shop' },
   {
     path: '/shop',
@@ -32,24 +35,24 @@ const VIEWS: View[] = [
       },
     ],
   },
-  { path: '/shop/stock' },
-  { path: '/shop/crew' },
-  ...['survey', 'place', 'feed', 'flash', 'parts', 'build', 'prove', 'handover'].map((stage) => ({
-    path: `/unit/SR-11/${stage}`,
-  })),
-  ...['Ways', 'Joints', 'Cut list', 'Battery'].map((name) => ({ path: '/unit/SR-11/feed', open: tab(name) })),
+  ...['survey', 'place', 'parts', 'build', 'handover'].map((stage) => ({ path: `/unit/SR-11/${stage}` })),
+  { path: '/unit/SR-11/place?findings=1' },
+  { path: '/unit/SR-11/feed' },
   { path: '/unit/SR-11/feed', open: ['a feed', (page) => page.locator('[data-feed]').first().press('Enter')] },
+  ...['Routes', 'Joints', 'Cut list', 'Battery'].map((name) => ({ path: '/unit/SR-11/feed', open: tab(name) })),
+  { path: '/unit/SR-11/flash' },
   ...['Set lamps', 'Legend'].map((name) => ({ path: '/unit/SR-11/flash', open: panel(name) })),
   {
     path: '/unit/SR-11/flash',
     open: [
       'the editor',
       async (page) => {
-        await page.locator('.score-row').nth(2).click();
+        await page.locator('.timeline-row').nth(2).click();
         await page.getByRole('button', { name: 'Draw one …' }).click();
       },
     ],
   },
+  { path: '/unit/SR-11/prove' },
   {
     path: '/unit/SR-11/prove',
     open: ['checks', (page) => page.getByRole('button', { name: /Without a meter/ }).click()],
@@ -59,6 +62,8 @@ const VIEWS: View[] = [
 test.describe('a screen reader and weak eyes', () => {
   // Signed in once, and in one browser that keeps what it has fetched: the door lets nobody try as often as there are views.
   let context: BrowserContext;
+  let page: Page;
+  let shown = '';
   let unitId = '';
   test.beforeAll(async ({ browser }) => {
     context = await browser.newContext();
@@ -68,24 +73,29 @@ test.describe('a screen reader and weak eyes', () => {
     expect(answer.ok()).toBe(true);
     const found = await context.request.get(`${address()}/api/units?text=SR-11`);
     unitId = ((await found.json()) as { rows: { id: string }[] }).rows[0]!.id;
+    page = await context.newPage();
   });
   test.afterAll(() => context.close());
 
   for (const { path, open } of VIEWS) {
     test(open ? `${path}, ${open[0]}` : path, async () => {
-      const page = await context.newPage();
-      await page.goto(address() + path.replace('SR-11', unitId));
-      await page
-        .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td, .worker')
-        .first()
-        .waitFor({ state: 'attached' });
-      await page.waitForLoadState('networkidle');
+      if (shown !== path) {
+        await page.goto(address() + path.replace('SR-11', unitId));
+        await page
+          .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td, .worker')
+          .first()
+          .waitFor({ state: 'attached' });
+        await page.waitForLoadState('networkidle');
+        shown = path;
+      }
       await open?.[1](page);
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa'])
+        .setLegacyMode(true)
+        .analyze();
       expect(
         violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`),
       ).toEqual([]);
-      await page.close();
     });
   }
 });

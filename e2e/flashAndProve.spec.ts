@@ -11,7 +11,7 @@ test('running lights stay steady, warning overrides, and the mistake is found', 
   await expect(page.getByText('✓ Running lights alone never strobe')).toBeVisible();
 
   await test.step('the side markers join the running lights with a strobing pattern', async () => {
-    await page.locator('.score-row', { hasText: 'Markers' }).first().click();
+    await page.locator('.timeline-row', { hasText: 'Markers' }).first().click();
     await page
       .getByRole('option', { name: /Double/ })
       .first()
@@ -38,7 +38,7 @@ test('running lights stay steady, warning overrides, and the mistake is found', 
   });
 
   await test.step('a pattern is drawn and used', async () => {
-    await page.locator('.score-row', { hasText: 'Side strobes' }).first().click();
+    await page.locator('.timeline-row', { hasText: 'Side strobes' }).first().click();
     await page.getByRole('button', { name: 'Draw one …' }).click();
     const editor = page.getByRole('region', { name: 'Draw a pattern' });
     await editor.getByLabel('Name of the pattern').fill('Sable double');
@@ -52,7 +52,7 @@ test('running lights stay steady, warning overrides, and the mistake is found', 
     await page.mouse.up();
     await editor.getByRole('button', { name: 'Keep and use' }).click();
     await expect(page.getByRole('option', { name: /Sable double/ })).toHaveAttribute('aria-selected', 'true');
-    await expect(page.locator('.score-row', { hasText: 'Side strobes' }).first()).toHaveAttribute(
+    await expect(page.locator('.timeline-row', { hasText: 'Side strobes' }).first()).toHaveAttribute(
       'aria-label',
       /Sable double/,
     );

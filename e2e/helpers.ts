@@ -1,20 +1,10 @@
 /** What every story in the browser begins with and does again and again. */
 import { type Browser, test as base, expect, type Page } from '@playwright/test';
 
+import { shiftClock } from './pageClock.ts';
 import { type Started, startWestEmber } from './westEmber.ts';
 
 export { expect };
-
-/** Sets a page's clock about, as the server's was when it was started: what is a weekday is the same for both. */
-function shiftClock(offsetMs: number): void {
-  const Machine = Date;
-  const now = () => Machine.now() + offsetMs;
-  globalThis.Date = new Proxy(Machine, {
-    construct: (target, given, self) => Reflect.construct(target, given.length > 0 ? given : [now()], self),
-    apply: () => new Machine(now()).toString(),
-    get: (target, name, self) => (name === 'now' ? now : Reflect.get(target, name, self)),
-  });
-}
 
 function withShiftedClock(browser: Browser, offsetMs: number): Browser {
   const newContext = browser.newContext.bind(browser);

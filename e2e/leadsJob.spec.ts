@@ -80,7 +80,7 @@ test('a lead takes a unit from the yard to its operator card', async ({ browser 
 
   // Flash: a pattern for the four
   await page.getByRole('link', { name: /Flash/ }).click();
-  await page.locator('.score-row').first().click();
+  await page.locator('.timeline-row').first().click();
   await page.getByRole('option', { name: /Quad/ }).click();
   await page.locator('.flash-now .ant-segmented-item', { hasText: 'Now' }).click();
   await expect(page.locator('.does-now')).toContainText(/quad/);

@@ -40,7 +40,7 @@ async function takeBack(page: Page, unitId: string): Promise<void> {
 }
 
 /** A hand does not meet what is narrower. */
-const LEAST_PX = 8;
+const MIN_PX = 8;
 
 /** Turns the weeks until a block of a unit that is still to do can be seen and held; the widest of them. */
 async function blockOf(page: Page, tag: string): Promise<Locator> {
@@ -49,7 +49,7 @@ async function blockOf(page: Page, tag: string): Promise<Locator> {
     const blocks = page.locator(`.block.may-move[aria-label^="${tag},"]`);
     const widths = await blocks.evaluateAll((all) => all.map((each) => each.getBoundingClientRect().width));
     const widest = Math.max(...widths);
-    if (widest > LEAST_PX) return blocks.nth(widths.indexOf(widest));
+    if (widest > MIN_PX) return blocks.nth(widths.indexOf(widest));
     const shown = (await heading.textContent())!;
     await page.keyboard.press(']');
     await expect(heading).not.toHaveText(shown);
@@ -133,7 +133,7 @@ test('five telehandlers are scheduled, one is dragged, a part comes late, the we
   // A part is late
   const order = Object.values(planned.shop.orders).find((each) => each.unitId === idOf('SR-18'))!;
   await page.goto(`${address()}/shop/stock`);
-  const picker = page.getByLabel(`${order.name} comes in`).first();
+  const picker = page.getByLabel(`${order.name} for SR-18 comes in`).first();
   const shown = new Date(`${order.dueIn}:00Z`);
   shown.setUTCDate(shown.getUTCDate() + 4);
   const day = shown.toISOString().slice(0, 10);
@@ -179,7 +179,7 @@ test('five telehandlers are scheduled, one is dragged, a part comes late, the we
   );
 });
 
-test('parts are laid aside, picked and counted by an installer; the lead changes hours and hears what does not fit', async ({
+test('parts are reserved, picked and counted by an installer; the lead changes hours and hears what does not fit', async ({
   browser,
 }) => {
   const page = await (await browser.newContext()).newPage();
@@ -187,7 +187,7 @@ test('parts are laid aside, picked and counted by an installer; the lead changes
   await page.goto(`${address()}/shop/stock`);
   await page.getByRole('combobox', { name: 'Unit' }).click();
   await page.getByTitle(/SR-05/).click();
-  await page.getByRole('button', { name: /Lay aside/ }).click();
+  await page.getByRole('button', { name: /Reserve \d/ }).click();
   const first = page.locator('.pick-list li').first();
   await expect(page.locator('.pick-list li')).not.toHaveCount(0);
   const name = (await first.locator('b').textContent())!.replace(/^[\d.]+\s+(m\s+)?/, '');

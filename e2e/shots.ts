@@ -2,6 +2,7 @@
 import { mkdirSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
 import globalSetup from './globalSetup.ts';
+import { shiftClock } from './pageClock.ts';
 import { startWestEmber } from './westEmber.ts';
 
 interface Shot {
@@ -28,28 +29,39 @@ const SHOTS: Shot[] = [
       await page.locator('.field-map svg').waitFor();
     },
   },
+  {
+    name: 'findings',
+    path: '/unit/SR-05/place?findings=1',
+    prepare: async (page) => {
+      await page.getByText('How this is computed').first().click();
+      await page.getByText(/outlined settle/).waitFor();
+    },
+  },
   { name: 'feed', path: '/unit/SR-11/feed', prepare: (page) => page.locator('[data-feed="Side strobes"]').click() },
   {
-    name: 'feed-joints',
-    path: '/unit/SR-07/feed',
-    prepare: (page) => page.locator('.field-tabs button', { hasText: 'Joints' }).click(),
-  },
-  {
-    name: 'feed-ways',
+    name: 'feed-routes',
     path: '/unit/SR-11/feed',
     prepare: async (page) => {
-      await page.locator('.field-tabs button', { hasText: 'Ways' }).click();
+      await page.locator('.field-tabs button', { hasText: 'Routes' }).click();
       await page.locator('[data-way-point="hole in the tail beam"][data-view=plan]').click();
     },
   },
-  { name: 'flash', path: '/unit/SR-07/flash', prepare: (page) => page.locator('.score-row').nth(5).click() },
+  { name: 'flash', path: '/unit/SR-07/flash', prepare: (page) => page.locator('.timeline-row').nth(5).click() },
+  {
+    name: 'feed-battery',
+    path: '/unit/SR-07/feed',
+    prepare: async (page) => {
+      await page.locator('.field-tabs button', { hasText: 'Battery' }).click();
+      await page.locator('.battery-chart svg').waitFor();
+    },
+  },
   { name: 'parts', path: '/unit/SR-07/parts' },
   { name: 'build', path: '/unit/SR-07/build' },
   {
     name: 'shop',
     path: '/shop',
     prepare: async (page) => {
-      await page.locator('.block.may-move[aria-label^="SR-07, Join"]').first().click();
+      await page.locator('.block.may-move[aria-label^="SR-07,"]').first().click();
     },
   },
   {
@@ -62,7 +74,6 @@ const SHOTS: Shot[] = [
   },
   { name: 'prove', path: '/unit/SR-11/prove' },
   { name: 'hand-over', path: '/unit/SR-07/handover' },
-  { name: 'shelf', path: '/shelf' },
   {
     name: 'phone-survey',
     path: '/unit/SR-05/survey',
@@ -77,7 +88,7 @@ const SHOTS: Shot[] = [
 ];
 
 globalSetup();
-const { address, stop } = await startWestEmber();
+const { address, clockOffsetMs, stop } = await startWestEmber();
 const folder = new URL('../docs/screenshots/', import.meta.url).pathname;
 mkdirSync(folder, { recursive: true });
 const browser = await chromium.launch({
@@ -86,6 +97,9 @@ const browser = await chromium.launch({
 });
 try {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  // The loader that runs this file marks functions with their names by a helper that the page does not have.
+  await context.addInitScript('globalThis.__name = (marked) => marked');
+  await context.addInitScript(shiftClock, clockOffsetMs);
   const door = await context.newPage();
   await door.goto(address);
   await door.getByText('Odile Marchbank').waitFor();
@@ -102,6 +116,7 @@ try {
       .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td')
       .first()
       .waitFor({ state: 'attached' });
+    await page.locator('.work > .empty').waitFor({ state: 'detached' });
     await page.evaluate(() => document.fonts.ready);
     await shot.prepare?.(page);
     // Hover marks of the click that prepared the picture do not belong on it.

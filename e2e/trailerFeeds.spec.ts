@@ -95,7 +95,7 @@ test('a trailer is wired from nothing, broken in five ways and mended from its f
   });
 
   await test.step('every wire is cut to its way', async () => {
-    await page.getByRole('button', { name: 'Ways', exact: true }).click();
+    await page.getByRole('button', { name: 'Routes', exact: true }).click();
     await page.getByRole('button', { name: /^Cut \d+ wires to them/ }).click();
     await expect(page.getByRole('button', { name: 'Wires are cut to them' })).toBeDisabled();
     await page.getByRole('button', { name: 'Joints', exact: true }).click();
@@ -146,7 +146,7 @@ test('a trailer is wired from nothing, broken in five ways and mended from its f
   });
 
   await test.step('5: a bare edge where the loom passes the tail beam', async () => {
-    await page.getByRole('button', { name: 'Ways', exact: true }).click();
+    await page.getByRole('button', { name: 'Routes', exact: true }).click();
     await page.locator('[data-way-point="hole in the tail beam"][data-view=plan]').click();
     await choose(page, 'Grommet', /none, bare edge/);
     await mend(page, /hole in the tail beam: wires pass a bare edge/, /Fit a \d+ mm grommet/);

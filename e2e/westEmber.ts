@@ -36,6 +36,7 @@ export async function startWestEmber(): Promise<Started> {
   const data = mkdtempSync(path.join(os.tmpdir(), 'ember-e2e-'));
   const port = await twoFreePorts();
   const now = testNow();
+  // Only how far the machine's clock is from the one handed in: pages are shifted by it, and nothing reads the machine's.
   const clockOffsetMs = Date.parse(now) - Date.now();
   const child = spawn(path.resolve('bin/start'), ['--port', String(port), '--data', data, '--now', now], {
     stdio: ['ignore', 'pipe', 'inherit'],

@@ -46,6 +46,8 @@ const TABLE: Record<string, 'open' | 'sign-in' | 'everyone' | 'crew'> = {
   'GET /api/units/:id/history': 'everyone',
   'GET /api/units/:id/undo': 'everyone',
   'POST /api/units/:id/operations': 'everyone',
+  'GET /api/openapi.json': 'crew',
+  'GET /api/docs': 'crew',
   'GET /api/next-tag': 'crew',
   'GET /api/fleets': 'crew',
   'GET /api/hours': 'everyone',

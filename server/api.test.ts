@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import WebSocket from 'ws';
-import type { Build, OperationDraft } from '../core/build/index.ts';
+import type { Build, OperationDraft } from '../core/document/index.ts';
 import { ERRORS } from './errors.ts';
 import { uuidv7 } from './ids.ts';
 import type { Running } from './main.ts';

@@ -8,14 +8,16 @@ import serveStatic from '@fastify/static';
 import websocket from '@fastify/websocket';
 import Fastify, { type FastifyError, type FastifyInstance } from 'fastify';
 import type { FastifySchemaValidationError } from 'fastify/types/schema.js';
-import { hasZodFastifySchemaValidationErrors, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
-import { issueSentence } from '../core/build/index.ts';
+import { hasZodFastifySchemaValidationErrors, validatorCompiler } from 'fastify-type-provider-zod';
+import type * as z from 'zod';
+import { issueSentence } from '../core/document/index.ts';
 import { authPlugin } from './auth/plugin.ts';
 import { authRoutes } from './auth/routes.ts';
 import { authService } from './auth/service.ts';
 import { type Clock, machineClock } from './clock.ts';
 import type { Database } from './database/connect.ts';
 import { databaseTrouble } from './database/trouble.ts';
+import { describeRoutes } from './describe.ts';
 import { documentPool } from './documents/pool.ts';
 import { documentRoutes } from './documents/routes.ts';
 import { ApiError, type ErrorIssue } from './errors.ts';
@@ -48,6 +50,8 @@ export interface AppOptions {
   /** How long judging a unit may take, ms. */
   judgeLimitMs?: number;
   lastBackup?: HealthParts['lastBackup'];
+  /** Holds every answer to its shape; a disagreement is an error. In the tests: it takes time for nothing else. */
+  checkAnswers?: boolean;
 }
 
 /** The validator tells an issue of Zod with its parts laid out anew; put together again, it is told in our own words. */
@@ -88,6 +92,7 @@ export async function buildApp({
   tls,
   judgeLimitMs,
   lastBackup = () => null,
+  checkAnswers = false,
 }: AppOptions): Promise<FastifyInstance> {
   const app = Fastify({
     logger: { level: logLevel, redact: ['req.headers.cookie', 'req.headers["x-csrf-token"]'] },
@@ -106,7 +111,14 @@ export async function buildApp({
     if (closing) reply.header('connection', 'close');
   });
   app.setValidatorCompiler(validatorCompiler);
-  app.setSerializerCompiler(serializerCompiler);
+  app.setSerializerCompiler(({ schema, method, url }) => (data) => {
+    if (checkAnswers) {
+      const checked = (schema as z.ZodType).safeParse(data);
+      if (!checked.success)
+        throw new Error(`${method} ${url} answers otherwise than agreed: ${issueSentence(checked.error.issues[0]!)}`);
+    }
+    return JSON.stringify(data);
+  });
   app.setErrorHandler((error: FastifyError, request, reply) => {
     const known = toApiError(error);
     if (known.code === 'UNEXPECTED') request.log.error({ err: error }, 'unexpected error');
@@ -155,6 +167,7 @@ export async function buildApp({
   await app.register(shopRoutes, { shop, lists, clock });
   await app.register(liveRoutes, { hub, units });
   await app.register(photoRoutes, { database, units, clock });
+  await app.register(describeRoutes);
   await app.register(documentRoutes, { units, lists, shelf, shop, pool, clock });
 
   if (webFolder && existsSync(path.join(webFolder, 'index.html'))) {

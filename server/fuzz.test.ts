@@ -1,7 +1,7 @@
 /** Whatever is sent to whatever route: no server error, nothing that takes long, and every document can be read afterwards. */
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import type * as z from 'zod';
-import { type Build, SentOperation } from '../core/build/index.ts';
+import { type Build, SentOperation } from '../core/document/index.ts';
 import { type Shop, ShopOperation } from '../core/shop/index.ts';
 import type { ApiRoute } from './auth/plugin.ts';
 import { verifyAll } from './backup/verify.ts';

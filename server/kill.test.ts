@@ -4,18 +4,16 @@ import { rmSync } from 'node:fs';
 import path from 'node:path';
 import { createInterface } from 'node:readline';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Build } from '../core/build/index.ts';
-import { loadDemo } from '../demo/load.ts';
+import type { Build } from '../core/document/index.ts';
 import { verifyAll } from './backup/verify.ts';
 import { connect } from './database/connect.ts';
 import { type RunningDatabase, startDatabase } from './database/mariadb.ts';
-import { migrate } from './database/migrations.ts';
 import { uuidv7 } from './ids.ts';
-import { testClock } from './testing/testClock.ts';
-import { freePort, temporaryFolder } from './testing/testServer.ts';
+import { freePort } from './testing/ports.ts';
+import { copyOfPreparedData, temporaryFolder } from './testing/preparedData.ts';
 
 const root = path.resolve(import.meta.dirname, '..');
-const dataFolder = temporaryFolder();
+const dataFolder = copyOfPreparedData();
 let databasePort: number;
 let mariadb: RunningDatabase;
 const children: ChildProcess[] = [];
@@ -23,10 +21,6 @@ const children: ChildProcess[] = [];
 beforeAll(async () => {
   databasePort = await freePort();
   mariadb = await startDatabase({ dataFolder, port: databasePort });
-  const database = await connect(mariadb.address);
-  await migrate(database.sequelize);
-  await loadDemo(database, testClock());
-  await database.close();
 });
 afterAll(async () => {
   for (const child of children) child.kill('SIGKILL');

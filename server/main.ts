@@ -1,6 +1,5 @@
 /** Starts database and server together, keeps them up, and stops them together. Used by bin/start, the tests and the benchmark. */
 import type { FastifyInstance } from 'fastify';
-import { isEmpty, loadDemo, loadShelf } from '../demo/load.ts';
 import { buildApp } from './app.ts';
 import { type Clock, machineClock } from './clock.ts';
 import { connect, type Database } from './database/connect.ts';
@@ -17,11 +16,13 @@ export interface RunOptions {
   databasePort: number;
   dataFolder: string;
   webFolder?: string;
-  demo: boolean;
+  /** Fills a database in which there is nobody yet: with the demo, or with what an empty shop begins with. */
+  fill(database: Database, clock: Clock): Promise<void>;
   logLevel?: string;
   signInTries?: number;
   clock?: Clock;
   lastBackup?: () => LastBackup | null;
+  checkAnswers?: boolean;
 }
 
 export interface Running {
@@ -87,7 +88,7 @@ export async function run(options: RunOptions): Promise<Running> {
   try {
     const database = await connect(supervised.current().address);
     await migrate(database.sequelize);
-    if (await isEmpty(database)) await (options.demo ? loadDemo(database, clock) : loadShelf(database));
+    if ((await database.tables.people.count()) === 0) await options.fill(database, clock);
     const app = await buildApp({
       database,
       webFolder: options.webFolder,
@@ -96,6 +97,7 @@ export async function run(options: RunOptions): Promise<Running> {
       clock,
       tls: options.tls,
       lastBackup: options.lastBackup,
+      checkAnswers: options.checkAnswers,
     });
     const address = await app.listen({ port: options.port, host });
     const stop = async () => {

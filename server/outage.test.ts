@@ -5,11 +5,13 @@ import path from 'node:path';
 import { createInterface } from 'node:readline';
 import { DatabaseError } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { inWords, plain, type Words } from '../core/units/index.ts';
 import { buildApp } from './app.ts';
 import { databaseTrouble } from './database/trouble.ts';
 import { unitOf, windowOn } from './testing/operations.ts';
+import { freePort } from './testing/ports.ts';
 import { testClock } from './testing/testClock.ts';
-import { type Client, freePort, signIn, startTestServer, unitIdOf } from './testing/testServer.ts';
+import { type Client, signIn, startTestServer, unitIdOf } from './testing/testServer.ts';
 
 let server: Awaited<ReturnType<typeof startTestServer>>;
 let lead: Client;
@@ -81,10 +83,10 @@ describe('judging', () => {
     expect((await unitOf(client, unitId)).build.electrics.batteryAh).toBe(83);
     const row = async () =>
       (await client.get('/api/units?text=SR-11')).json<{
-        rows: { judged: boolean; summary: { firstFinding: string | null } }[];
+        rows: { judged: boolean; summary: { firstFinding: Words | null } }[];
       }>().rows[0]!;
     await expect
-      .poll(async () => (await row()).summary.firstFinding ?? '', { timeout: 20_000 })
+      .poll(async () => inWords((await row()).summary.firstFinding ?? plain('')), { timeout: 20_000 })
       .toContain('could not be judged in time');
     await app.close();
   });

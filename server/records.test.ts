@@ -14,8 +14,10 @@ import { keepRuntime } from './database/runtime.ts';
 import { uuidv7 } from './ids.ts';
 import { run } from './main.ts';
 import { windowOn } from './testing/operations.ts';
+import { freePort } from './testing/ports.ts';
+import { temporaryFolder } from './testing/preparedData.ts';
 import { testClock } from './testing/testClock.ts';
-import { type Client, freePort, signIn, startTestServer, temporaryFolder, unitIdOf } from './testing/testServer.ts';
+import { type Client, signIn, startTestServer, unitIdOf } from './testing/testServer.ts';
 
 const root = path.resolve(import.meta.dirname, '..');
 const folders: string[] = [];
@@ -174,7 +176,7 @@ describe('backup and restore', () => {
       port: await freePort(),
       databasePort: await freePort(),
       dataFolder: data,
-      demo: false,
+      fill: async () => {},
       logLevel: 'fatal',
       signInTries: 500,
       clock: testClock(),

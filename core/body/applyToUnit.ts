@@ -1,4 +1,11 @@
-import { type Applied, applyOperation, type Build, type Operation, type Refusal, type Stamp } from '../build/index.ts';
+import {
+  type Applied,
+  applyOperation,
+  type Build,
+  type Operation,
+  type Refusal,
+  type Stamp,
+} from '../document/index.ts';
 import { type Result, refused } from '../result.ts';
 import { checkParameters } from './makeBody.ts';
 

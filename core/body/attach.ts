@@ -2,7 +2,7 @@
  * Bodies with something hung on: a plow ahead of the bumper (at negative x) or a trailer behind. The carrying unit keeps
  * its own coordinates, so its lamps stay where they are when a plow comes off in spring.
  */
-import type { AttachmentKind } from '../build/index.ts';
+import type { AttachmentKind } from '../document/index.ts';
 import type { Body, BodyPart, Fittings, Joint, TapeEdge } from './bodyModel.ts';
 import { fittingsOf } from './fittings.ts';
 import { movedBack } from './parts.ts';

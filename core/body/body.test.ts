@@ -1,5 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { BODY_TEMPLATES, blockedBy, makeBody, ontoSkin, paintOrder, skinAt, VIEWS } from './index.ts';
+import { VIEWS } from './bodyModel.ts';
+import { BODY_TEMPLATES, makeBody } from './makeBody.ts';
+import { paintOrder } from './paintOrder.ts';
+import { blockedBy, ontoSkin, skinAt } from './solid.ts';
 
 const body = (id: string, parameters: Record<string, number> = {}) => {
   const made = makeBody(id, parameters);

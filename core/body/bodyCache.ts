@@ -3,7 +3,7 @@ import { type BodyExtras, makeBody } from './makeBody.ts';
 
 /** Bodies made lately: most edits leave them as they are, and making one costs milliseconds. */
 const bodies = new Map<string, Body | null>();
-const MOST_BODIES = 128;
+const MAX_BODIES = 128;
 
 /** A body by template, dimensions and extras, kept between edits; null when the dimensions do not fit the template. */
 export function keptBody(bodyId: string, parameters: Record<string, number>, extras: BodyExtras = {}): Body | null {
@@ -12,7 +12,7 @@ export function keptBody(bodyId: string, parameters: Record<string, number>, ext
   if (known !== undefined) return known;
   const made = makeBody(bodyId, parameters, extras);
   const [oldest] = bodies.keys();
-  if (bodies.size >= MOST_BODIES && oldest !== undefined) bodies.delete(oldest);
+  if (bodies.size >= MAX_BODIES && oldest !== undefined) bodies.delete(oldest);
   bodies.set(key, made.ok ? made.value : null);
   return made.ok ? made.value : null;
 }

@@ -3,8 +3,8 @@
  * the five drawn views, the plan glyph, the skin under a lamp and blocked views all come from these three outlines.
  * Coordinates: x from the front-most point rearwards, y from the centreline to the left, z up from the ground.
  */
-import type { OwnOutlines } from '../build/index.ts';
-import type { Outline, Point } from './outline.ts';
+import type { OwnOutlines } from '../document/index.ts';
+import type { Outline, Point } from './outline/outline.ts';
 
 export type View = 'front' | 'left' | 'plan' | 'right' | 'rear';
 export const VIEWS: readonly View[] = ['front', 'left', 'plan', 'right', 'rear'];

@@ -1,6 +1,6 @@
 /** What each dimension of a template measures on the body, so that a drawing can show it. */
 import type { Body, BodyPart } from './bodyModel.ts';
-import { extent } from './outline.ts';
+import { extent } from './outline/outline.ts';
 
 export interface DimensionLine {
   axis: 'x' | 'y' | 'z';

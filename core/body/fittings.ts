@@ -4,7 +4,7 @@
  * common practice, no source; a survey replaces them.
  */
 import type { Behind, BodyPart, Fittings, Joint, MirrorGlass, Zone } from './bodyModel.ts';
-import { extent } from './outline.ts';
+import { extent } from './outline/outline.ts';
 
 type Span = readonly [number, number];
 interface Extents {

@@ -1,11 +1,23 @@
-export * from './applyToUnit.ts';
+export { applyToUnit } from './applyToUnit.ts';
 export { ATTACHMENT_NAMES, isPlow } from './attach.ts';
-export * from './bodyCache.ts';
-export * from './bodyModel.ts';
-export * from './dimensions.ts';
-export * from './makeBody.ts';
-export * from './outline.ts';
-export * from './paintOrder.ts';
-export * from './pose.ts';
-export * from './solid.ts';
+export { keptBody } from './bodyCache.ts';
+export {
+  type Body,
+  type BodyPart,
+  type Joint,
+  type Material,
+  type Pass,
+  type Pose,
+  type TapeEdge,
+  VIEWS,
+  type View,
+  type Zone,
+  type ZoneKind,
+} from './bodyModel.ts';
+export { type DimensionLine, dimensionLine } from './dimensions.ts';
+export { BODY_TEMPLATES, defaultParameters, makeBody, spanOf, templateById, usualPacks } from './makeBody.ts';
+export { contains, extent, type Outline } from './outline/outline.ts';
+export { outlineIn, paintOrder } from './paintOrder.ts';
+export { carriedBy, type Direction, posed, posedPlace, posesOf } from './pose.ts';
+export { blockedBy, ontoSkin, partUnder, skinAt, viewOfFace } from './solid.ts';
 export { OWN_OUTLINE_ID } from './templates/ownOutline.ts';

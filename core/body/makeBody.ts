@@ -1,9 +1,9 @@
-import type { AttachmentKind, OwnOutlines } from '../build/index.ts';
+import type { AttachmentKind, OwnOutlines } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { withAttachments } from './attach.ts';
 import type { Body, BodyPart, BodyTemplate, Span } from './bodyModel.ts';
 import { fittingsOf } from './fittings.ts';
-import { extent } from './outline.ts';
+import { extent } from './outline/outline.ts';
 import { loader } from './templates/loader.ts';
 import { telehandler, tractor } from './templates/machines.ts';
 import { motorcycle } from './templates/motorcycle.ts';

@@ -1,6 +1,6 @@
 /** Painter's order: parts of one view from the farthest to the nearest, so that nearer ones cover what lies behind. */
 import type { Body, BodyPart, View } from './bodyModel.ts';
-import { extent, type Outline } from './outline.ts';
+import { extent, type Outline } from './outline/outline.ts';
 
 /** Distance of the part's nearest point along the line of sight; larger is nearer. */
 function nearness(part: BodyPart, view: View): number {

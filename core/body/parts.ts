@@ -1,6 +1,6 @@
 /** Making parts in few words: boxes, mirrored pairs, wheels, and details that go on several views at once. */
 import type { BodyPart, Detail, Look, Material, View } from './bodyModel.ts';
-import { circle, extent, type Outline, type Point, rectangle, reflected, rounded } from './outline.ts';
+import { circle, extent, type Outline, type Point, rectangle, reflected, rounded } from './outline/outline.ts';
 
 interface PartOptions {
   side?: Outline;

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { castRay, directionOf, rayCaster } from '../sight/index.ts';
-import { type Body, type Direction, makeBody, type Pose, posed, posedPlace, posesOf } from './index.ts';
+import type { Body, Pose } from './bodyModel.ts';
+import { makeBody } from './makeBody.ts';
+import { type Direction, posed, posedPlace, posesOf } from './pose.ts';
 
 const bodyOf = (id: string, attachments: Parameters<typeof makeBody>[2] = {}): Body => {
   const made = makeBody(id, {}, attachments);

@@ -1,7 +1,7 @@
 /** Bodies with their joints moved: raised booms, folded wings, tipped beds. */
-import type { Face, Position } from '../build/index.ts';
+import type { Face, Position } from '../document/index.ts';
 import type { Body, BodyPart, Detail, Joint, Pose, View } from './bodyModel.ts';
-import { extent, type Outline, type Point } from './outline.ts';
+import { extent, type Outline, type Point } from './outline/outline.ts';
 import { partUnder } from './solid.ts';
 
 const RADIAN = Math.PI / 180;

@@ -1,7 +1,7 @@
 /** Questions asked of the solids of a body: where is the skin, what hides a lamp. Exact for rays along an axis. */
-import type { Face } from '../build/vocabulary.ts';
+import type { Face } from '../document/index.ts';
 import type { Body, BodyPart, View } from './bodyModel.ts';
-import { contains, crossings, type Interval, overlap } from './outline.ts';
+import { contains, crossings, type Interval, overlap } from './outline/outline.ts';
 
 export type Axis = 'x' | 'y' | 'z';
 

@@ -1,30 +1,25 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { testTruck } from '../../demo/testUnit.ts';
-import { applyDrafts, type Build, OwnPattern } from '../build/index.ts';
-import { deriveFeeds } from '../feed/index.ts';
+import { applyDrafts, type Build, OwnPattern } from '../document/index.ts';
+import { deriveFeeds } from '../graph/index.ts';
 import {
   copyOf,
   GRID_S,
-  legendOf,
-  levelAt,
-  mergeChoices,
   movedPulse,
-  ownPattern,
-  patternById,
-  programmingRecipe,
-  programmingTasks,
-  type Recipe,
   resizedPulse,
   reversed,
-  settingMeasures,
   shifted,
-  showsFor,
   stretched,
   withLevel,
   withoutPulse,
   withPulse,
-} from './index.ts';
+} from './editPattern.ts';
+import { legendOf, mergeChoices } from './legend.ts';
+import { levelAt, ownPattern, patternById } from './patterns.ts';
+import { programmingRecipe, programmingTasks, type Recipe } from './programming.ts';
+import { settingMeasures } from './settingMeasures.ts';
+import { showsFor } from './should.ts';
 
 const WARN = { name: 'Warn', kind: 'switch', signal: null, ratingA: 20 } as const;
 const strobes = () =>

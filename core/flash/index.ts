@@ -1,9 +1,42 @@
-export * from './editPattern.ts';
-export * from './legend.ts';
-export * from './measure.ts';
-export * from './patternFigures.ts';
-export * from './patterns.ts';
-export * from './programming.ts';
-export * from './roles.ts';
-export * from './settingMeasures.ts';
-export * from './should.ts';
+export {
+  copyOf,
+  GRID_S,
+  movedPulse,
+  resizedPulse,
+  reversed,
+  shifted,
+  stretched,
+  withColour,
+  withLevel,
+  withoutPulse,
+  withPulse,
+  withShape,
+} from './editPattern.ts';
+export { legendOf, legendPrint, mergeChoices } from './legend.ts';
+export { FlashQuestion, measureFlash } from './measure.ts';
+export { effectiveCd, patternFigures, suitsFilament } from './patternFigures.ts';
+export {
+  offsetS,
+  ownPattern,
+  PATTERNS,
+  type Pattern,
+  patternById,
+  patternOf,
+  patternsOf,
+  pulsesIn,
+  shapedLevel,
+} from './patterns.ts';
+export { type ProgrammingTask, programmingTasks } from './programming.ts';
+export {
+  type Clash,
+  type FunctionRole,
+  isFlashing,
+  raisedAbove,
+  roleOf,
+  runningOverWarning,
+  standardQuestions,
+  strobingWithRunning,
+  warningOverSignal,
+} from './roles.ts';
+export { MAX_FLASHES_A_SECOND, settingMeasures } from './settingMeasures.ts';
+export { brightnessAt, byPriority, currentTrace, describeShows, type LampShow, showsFor } from './should.ts';

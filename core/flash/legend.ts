@@ -1,5 +1,5 @@
 /** The legend of a unit's controls, made from the build, so that board, label, remote and operator card say the same. */
-import type { Build, Control, ElementOf, Id, OperationDraft } from '../build/index.ts';
+import type { Build, Control, ElementOf, Id, OperationDraft } from '../document/index.ts';
 import { tagList } from '../place/index.ts';
 import { patternOf } from './patterns.ts';
 import { byPriority } from './should.ts';

@@ -2,7 +2,7 @@
  * How to set a lamp to a pattern: the touches, turns or presses from what it shows now to what is wanted, by the shortest
  * way round its list. What each method does is common practice, no source; a lamp's own sheet decides.
  */
-import type { Build, Id, Lamp, LampModel } from '../build/index.ts';
+import type { Build, Id, Lamp, LampModel } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { patternOf } from './patterns.ts';
 

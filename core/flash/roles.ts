@@ -1,5 +1,5 @@
 /** What a function is for, and the questions every crew asks of its priorities. */
-import type { Build, Control, Id, Lamp, LightFunction } from '../build/index.ts';
+import type { Build, Control, Id, Lamp, LightFunction } from '../document/index.ts';
 import { patternFigures } from './patternFigures.ts';
 import { type Pattern, patternOf } from './patterns.ts';
 import { byPriority, showsFor } from './should.ts';

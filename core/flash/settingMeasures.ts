@@ -1,10 +1,10 @@
 /** Measures of a whole unit in one setting: how often, how bright, how even, and whether a preview of it may run. */
-import type { Build } from '../build/index.ts';
+import type { Build } from '../document/index.ts';
 import { effectiveCd, patternFigures } from './patternFigures.ts';
 import { brightnessAt, type LampShow } from './should.ts';
 
 /** Not more than three flashes in any second (WCAG 2.3.1, from memory). */
-export const MOST_FLASHES_A_SECOND = 3;
+export const MAX_FLASHES_A_SECOND = 3;
 /** Looked at every few milliseconds over this long: several turns of every pattern of ours. */
 const WINDOW_S = 6;
 const STEP_S = 0.005;

@@ -1,8 +1,8 @@
 /**
  * What each lamp should show for one setting of the controls: of the functions that are on, the one with the highest
- * priority has the lamp. This is the design's word, not the circuit's (that is core/feed) nor the meter's.
+ * priority has the lamp. This is the design's word, not the circuit's (that is core/circuit) nor the meter's.
  */
-import type { Build, Id, Lamp, LightColour, LightFunction, Show } from '../build/index.ts';
+import type { Build, Id, Lamp, LightColour, LightFunction, Show } from '../document/index.ts';
 import { colourAt, drawnIn, levelAt, offsetS, type Pattern, patternOf } from './patterns.ts';
 
 export interface LampShow {

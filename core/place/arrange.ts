@@ -3,7 +3,7 @@
  * one `moveLamps` operation; lamps of a pair carry their twin along.
  */
 import { type Body, ontoSkin, skinAt } from '../body/index.ts';
-import type { Build, Face, Id, Lamp, Position } from '../build/index.ts';
+import type { Build, Face, Id, Lamp, Position } from '../document/index.ts';
 
 export interface Move {
   lampId: Id;

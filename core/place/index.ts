@@ -1,13 +1,34 @@
-export * from './arrange.ts';
-export * from './drawing.ts';
-export * from './drillTemplate.ts';
-export * from './lampGeometry.ts';
-export * from './lampMemo.ts';
-export * from './magnetHold.ts';
-export * from './mounts.ts';
-export * from './newLamps.ts';
-export * from './rows.ts';
-export * from './tags.ts';
-export * from './tape.ts';
-export * from './tapeSheet.ts';
-export * from './usualLamps.ts';
+export {
+  centre,
+  depthAxis,
+  dropOn,
+  isDepth,
+  type Move,
+  mirroredPlace,
+  moveTo,
+  nudge,
+  roundedPosition,
+  rowAxis,
+  spreadEvenly,
+  twinOf,
+} from './arrange.ts';
+export { facesAway, housingOf, isSeenIn, silhouetteIn, viewPoint } from './lampGeometry.ts';
+export { carrierOf, lampMemo } from './lampMemo.ts';
+export { magnetHold } from './mounting/magnetHold.ts';
+export { allHoles, baseOf, bitsFor, drillingOf, formatMm, type Hole, MOUNTS, mountOf } from './mounting/mounts.ts';
+export { mirrorOperations, placeLampOperation } from './newLamps.ts';
+export {
+  type Drawing,
+  drawingDxf,
+  drawingSvg,
+  PAPER_MARGIN_MM,
+  PAPERS,
+  type Paper,
+  tilesOf,
+} from './papers/drawing.ts';
+export { drillTemplate, templateJobs } from './papers/drillTemplate.ts';
+export { tapeSheet } from './papers/tapeSheet.ts';
+export { type CopyRule, copyLayout, matchTo, rowOperation, rowPlaces } from './rows.ts';
+export { compareTags, tagList } from './tags.ts';
+export { tapedDimensions } from './tape.ts';
+export { usualLamps } from './usualLamps.ts';

@@ -1,6 +1,6 @@
 /** Where a lamp's housing is in space, and how it appears in each view. */
 import { type Body, blockedBy, type View, viewOfFace } from '../body/index.ts';
-import type { Face, Lamp, LampModel, Position } from '../build/index.ts';
+import type { Face, Lamp, LampModel, Position } from '../document/index.ts';
 
 /** Extents of a housing along x, y and z. */
 export interface Housing {

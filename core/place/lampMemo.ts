@@ -1,5 +1,5 @@
 import { type Body, type BodyPart, partUnder } from '../body/index.ts';
-import type { Lamp, LampModel } from '../build/index.ts';
+import type { Lamp, LampModel } from '../document/index.ts';
 
 /**
  * Keeps what is worked out for a lamp from its body and model alone until one of the three changes. Lamps keep their

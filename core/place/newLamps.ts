@@ -1,4 +1,4 @@
-import type { Build, Face, Id, Lamp, LampModel, LightColour, OperationDraft, Position } from '../build/index.ts';
+import type { Build, Face, Id, Lamp, LampModel, LightColour, OperationDraft, Position } from '../document/index.ts';
 import { mirroredPlace } from './arrange.ts';
 import { tagsFor } from './tags.ts';
 

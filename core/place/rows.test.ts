@@ -3,8 +3,8 @@ import { modelByKey } from '../../demo/shelf.ts';
 import { countingIds, testTruck } from '../../demo/testUnit.ts';
 import { UnitBuilder } from '../../demo/unitBuilder.ts';
 import { applyToUnit, makeBody, ontoSkin, partUnder } from '../body/index.ts';
-import type { Build, Lamp, OperationDraft } from '../build/index.ts';
-import { copyLayout, matchTo, type RowWish, rowOperation } from './index.ts';
+import type { Build, Lamp, OperationDraft } from '../document/index.ts';
+import { copyLayout, matchTo, type RowWish, rowOperation } from './rows.ts';
 
 const roofRow = (count: number): RowWish => ({
   model: modelByKey('MK-0103'),

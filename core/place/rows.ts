@@ -1,6 +1,6 @@
 /** Rows of equal lamps between two edges, and whole layouts taken over from another unit. */
 import { type Body, ontoSkin, partUnder, skinAt, type TapeEdge } from '../body/index.ts';
-import type { Build, Face, Id, Lamp, LampModel, LightColour, OperationDraft, Position } from '../build/index.ts';
+import type { Build, Face, Id, Lamp, LampModel, LightColour, OperationDraft, Position } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { depthAxis, isDepth, type Move, roundedPosition, withTwins } from './arrange.ts';
 import { tagsFor } from './tags.ts';
@@ -158,11 +158,11 @@ function mapped(
 }
 
 /** Heights below this are kept from the ground, above it from the top. */
-const LOW_PART = 0.45;
+const LOW_RATIO = 0.45;
 
 function mappedHeight(from: Body, to: Body, zMm: number, rule: CopyRule): number {
   if (rule === 'proportions') return (zMm * to.heightMm) / from.heightMm;
-  return zMm < from.heightMm * LOW_PART ? zMm : to.heightMm - (from.heightMm - zMm);
+  return zMm < from.heightMm * LOW_RATIO ? zMm : to.heightMm - (from.heightMm - zMm);
 }
 
 /**

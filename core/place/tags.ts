@@ -1,5 +1,5 @@
 /** Tags: F, B, L, R or T and a number. Mirror pairs share the number. */
-import type { Build, Face, Lamp, Position } from '../build/index.ts';
+import type { Build, Face, Lamp, Position } from '../document/index.ts';
 
 /** Within this of the centreline a lamp counts as centred: half the narrowest marker. */
 const CENTRED_MM = 10;

@@ -1,6 +1,6 @@
 /** Taped dimensions: from edges that a tape can hook onto, as a person with a tape takes them. */
 import type { Body, TapeEdge } from '../body/index.ts';
-import type { Lamp, Position } from '../build/index.ts';
+import type { Lamp, Position } from '../document/index.ts';
 
 export interface TapedDimension {
   edge: TapeEdge;

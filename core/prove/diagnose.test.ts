@@ -1,29 +1,28 @@
 import { describe, expect, it } from 'vitest';
 import { countingIds } from '../../demo/testUnit.ts';
 import { demoUnits } from '../../demo/world.ts';
-import type { Build } from '../build/index.ts';
-import { restingVoltageV } from '../feed/index.ts';
-import { seeded } from '../feed/testing/ngspice.ts';
-import {
-  candidateFaults,
-  type Diagnosis,
-  diagnose,
-  type Fault,
-  type Observation,
-  predict,
-  prepareDiagnosis,
-  provingWalk,
-  spreadOf,
-} from './index.ts';
+import { restingVoltageV } from '../circuit/index.ts';
+import { seeded } from '../circuit/testing/ngspice.ts';
+import type { Build } from '../document/index.ts';
+import { type Diagnosis, diagnose, type Observation, predict, prepareDiagnosis, spreadOf } from './diagnose.ts';
+import { candidateFaults, type Fault } from './faults.ts';
+import { provingWalk } from './walk.ts';
 
 const units = demoUnits(new Date('2026-01-20T12:00:00Z'), countingIds()).filter(
   (build) => Object.keys(build.wires).length > 0 && Object.keys(build.functions).length > 0,
 );
 const settingsOf = (build: Build) =>
   provingWalk(build).map((step) => step.controls.map((control) => control.id).sort());
+/** Simulating every fault of a unit takes seconds: made once for all that ask. */
+const prepared = new Map<Build, Diagnosis>();
+function diagnosisOf(build: Build): Diagnosis {
+  const known = prepared.get(build) ?? prepareDiagnosis(build, settingsOf(build));
+  prepared.set(build, known);
+  return known;
+}
 /** Between the resistances that are tried, so that none of them is the true one. */
 const PLANTED_OHM = 1.7;
-const MOST_ASKED = 12;
+const MAX_ASKED = 12;
 
 /** Normal deviates by Box and Muller, from a seeded generator. */
 function noise(seed: number): () => number {
@@ -52,7 +51,7 @@ function rankOf(build: Build, diagnosis: Diagnosis, truth: Fault, seed: number):
   );
   let ranking = diagnose(build, diagnosis, observations);
   let asked = 0;
-  while (ranking.next && asked < MOST_ASKED) {
+  while (ranking.next && asked < MAX_ASKED) {
     asked++;
     observations.push(readAt(points.indexOf(ranking.next)));
     ranking = diagnose(build, diagnosis, observations);
@@ -64,7 +63,7 @@ function rankOf(build: Build, diagnosis: Diagnosis, truth: Fault, seed: number):
 describe('the ranking of causes', () => {
   it('a sound unit is believed to be sound', () => {
     for (const build of units.slice(0, 3)) {
-      const diagnosis = prepareDiagnosis(build, settingsOf(build));
+      const diagnosis = diagnosisOf(build);
       const gauss = noise(5);
       const observations = diagnosis.points.map((point, index) => ({
         pointKey: point.key,
@@ -83,7 +82,7 @@ describe('the ranking of causes', () => {
     let asked = 0;
     const perUnit: string[] = [];
     for (const [at, build] of units.slice(0, 10).entries()) {
-      const diagnosis = prepareDiagnosis(build, settingsOf(build));
+      const diagnosis = diagnosisOf(build);
       const own: number[] = [];
       for (const [number, truth] of candidateFaults(build, [PLANTED_OHM]).entries()) {
         const found = rankOf(build, diagnosis, truth, at * 1000 + number);

@@ -2,8 +2,10 @@
  * Which fault explains what was read: all single faults simulated, ranked by how well they account for every reading so
  * far, and the next reading that would tell the best of them apart.
  */
-import type { Build, Id, Reading } from '../build/index.ts';
-import { deriveFeeds, restingVoltageV, stateSolver } from '../feed/index.ts';
+
+import { restingVoltageV, stateSolver } from '../circuit/index.ts';
+import type { Build, Id, Reading } from '../document/index.ts';
+import { deriveFeeds } from '../graph/index.ts';
 import { candidateFaults, type Fault } from './faults.ts';
 
 /** Somewhere a meter can be held, in one setting of the controls. */
@@ -22,11 +24,11 @@ export interface Observation {
 
 /** A hand meter's spread on volts, V, and on amps, as a part and a rest (common practice, no source). */
 const VOLT_SPREAD_V = 0.08;
-const AMP_SPREAD_PART = 0.05;
+const AMP_SPREAD_RATIO = 0.05;
 const AMP_SPREAD_A = 0.04;
 
 export const spreadOf = (quantity: Reading['quantity'], nominal: number): number =>
-  quantity === 'volts' ? VOLT_SPREAD_V : AMP_SPREAD_PART * Math.abs(nominal) + AMP_SPREAD_A;
+  quantity === 'volts' ? VOLT_SPREAD_V : AMP_SPREAD_RATIO * Math.abs(nominal) + AMP_SPREAD_A;
 
 /** All places of a unit in some settings: amps at every fuse, volts at every lamp. */
 export function meterPoints(build: Build, settings: readonly (readonly Id[])[]): MeterPoint[] {
@@ -97,14 +99,14 @@ export interface Diagnosis {
 }
 
 /** Faults closer than this part of the spread at every point are one. */
-const SAME_PART = 0.5;
+const SAME_RATIO = 0.5;
 
 function alike(points: readonly MeterPoint[], one: Suspect, other: Suspect): boolean {
   if (one.rows.length !== other.rows.length) return false;
   return one.rows.every((row, at) =>
     points.every(
       ({ quantity }, index) =>
-        Math.abs(row[index]! - other.rows[at]![index]!) <= SAME_PART * spreadOf(quantity, row[index]!),
+        Math.abs(row[index]! - other.rows[at]![index]!) <= SAME_RATIO * spreadOf(quantity, row[index]!),
     ),
   );
 }
@@ -136,10 +138,10 @@ export function prepareDiagnosis(build: Build, settings: readonly (readonly Id[]
 /** Between two resistances that were tried, so many steps are reckoned. */
 const STEPS_BETWEEN = 4;
 /** A reading further off than this many spreads counts as this: one slip of the meter must not decide. */
-const MOST_SPREADS = 6;
+const MAX_SPREADS = 6;
 
 function misfit(quantity: Reading['quantity'], predicted: number, read: number): number {
-  const off = Math.min(MOST_SPREADS, Math.abs(predicted - read) / spreadOf(quantity, predicted));
+  const off = Math.min(MAX_SPREADS, Math.abs(predicted - read) / spreadOf(quantity, predicted));
   return off * off;
 }
 
@@ -253,7 +255,7 @@ function nextPoint(
     const spread = spreadOf(point.quantity, mean);
     const gain =
       all.reduce(
-        (sum, { row, weight }) => sum + weight * Math.min(MOST_SPREADS, Math.abs(row[index]! - mean) / spread) ** 2,
+        (sum, { row, weight }) => sum + weight * Math.min(MAX_SPREADS, Math.abs(row[index]! - mean) / spread) ** 2,
         0,
       ) / total;
     if (gain >= WORTH && (!best || gain > best.gain)) best = { point, gain };

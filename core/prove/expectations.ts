@@ -2,9 +2,11 @@
  * The stops of the proving walk: for each setting what should light (the design), what the meter will show (the circuit
  * solved), and what was read. Nothing counts as proved while a stop is unread.
  */
-import type { Build, Control, Id, Lamp, Reading } from '../build/index.ts';
-import { type AssessedFeed, conduct, type ElementState, restingVoltageV, solveSetting } from '../feed/index.ts';
+
+import { type AssessedFeed, type ElementState, restingVoltageV, solveSetting } from '../circuit/index.ts';
+import type { Build, Control, Id, Lamp, Reading } from '../document/index.ts';
 import { type LampShow, showsFor } from '../flash/index.ts';
+import { conduct } from '../graph/index.ts';
 import { compareTags } from '../place/index.ts';
 import { type Expected, expectAmps, expectVolts, explainVerdict, judge, type Verdict } from './judge.ts';
 import { provingWalk, type WalkStep } from './walk.ts';

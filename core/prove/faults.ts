@@ -2,8 +2,9 @@
  * Single faults of a circuit: each is the build as somebody may have left it, so that the same solver says what a meter
  * would show of it.
  */
-import { type Build, derivedId, type Element, type Id, type Wire } from '../build/index.ts';
-import { cutList, deriveFeeds, terminalName } from '../feed/index.ts';
+import { type Build, derivedId, type Element, type Id, type Wire } from '../document/index.ts';
+import { deriveFeeds } from '../graph/index.ts';
+import { cutList, terminalName } from '../harness/index.ts';
 import { conductor, conductorsOf, resistanceOhmPerM } from '../units/index.ts';
 
 export type FaultKind =

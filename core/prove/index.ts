@@ -1,6 +1,4 @@
-export * from './diagnose.ts';
-export * from './expectations.ts';
-export * from './faults.ts';
-export * from './judge.ts';
-export * from './signOff.ts';
-export * from './walk.ts';
+export { type Diagnosis, diagnose, type MeterPoint, type Observation, prepareDiagnosis, spreadOf } from './diagnose.ts';
+export { type ProvingStop, provingCount, provingStops, type ReadingPoint, settingKey } from './expectations.ts';
+export type { FaultKind } from './faults.ts';
+export { CHECKS, type CheckKind, isProven, openItems } from './signOff.ts';

@@ -12,7 +12,7 @@ export interface Expected {
 
 /** Meter leads, contact and a hand meter's accuracy (common practice, no source). */
 const VOLT_TOLERANCE_V = 0.25;
-const AMP_TOLERANCE_PART = 0.15;
+const AMP_TOLERANCE_RATIO = 0.15;
 const AMP_TOLERANCE_A = 0.1;
 
 export function expectVolts(nominalV: number): Expected {
@@ -21,8 +21,8 @@ export function expectVolts(nominalV: number): Expected {
 
 /** Amps of a flashing feed swing between the meter's mean and the peak, so the band may reach from one to the other. */
 export function expectAmps(meanA: number, peakA: number): Expected {
-  const below = meanA * AMP_TOLERANCE_PART + AMP_TOLERANCE_A;
-  const above = peakA * AMP_TOLERANCE_PART + AMP_TOLERANCE_A;
+  const below = meanA * AMP_TOLERANCE_RATIO + AMP_TOLERANCE_A;
+  const above = peakA * AMP_TOLERANCE_RATIO + AMP_TOLERANCE_A;
   const nominal = meanA;
   return {
     low: Math.max(0, meanA - below),

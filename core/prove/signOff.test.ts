@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { applied, furtherIds, testTruck } from '../../demo/testUnit.ts';
-import type { Build, OperationDraft } from '../build/index.ts';
+import type { Build, OperationDraft } from '../document/index.ts';
 import { assess } from '../rules/index.ts';
-import { CHECKS, isProven, openItems, type ProvingStop, provingStops } from './index.ts';
+import { plain } from '../units/index.ts';
+import { type ProvingStop, provingStops } from './expectations.ts';
+import { CHECKS, isProven, openItems } from './signOff.ts';
 
 const newId = furtherIds();
 const { build } = testTruck()
@@ -71,8 +73,8 @@ describe('what is open before a unit may be called proven', () => {
 
   it('findings that stop are told, cautions are not', () => {
     const findings = [
-      { severity: 'stop' as const, message: 'A fuse too large' },
-      { severity: 'caution' as const, message: 'A dim lamp' },
+      { severity: 'stop' as const, message: plain('A fuse too large') },
+      { severity: 'caution' as const, message: plain('A dim lamp') },
     ];
     const open = openItems(build, [], findings);
     expect(open).toContain('A fuse too large');

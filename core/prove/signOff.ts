@@ -1,6 +1,7 @@
 /** Checks without a meter, and what is still open before a unit may be called proven. */
-import type { Build } from '../build/index.ts';
+import type { Build } from '../document/index.ts';
 import type { Finding } from '../rules/index.ts';
+import { inWords, type ReaderUnits } from '../units/index.ts';
 import type { ProvingStop } from './expectations.ts';
 
 export interface CheckKind {
@@ -26,6 +27,7 @@ export function openItems(
   build: Build,
   stops: readonly ProvingStop[],
   findings: readonly Pick<Finding, 'severity' | 'message'>[],
+  units?: ReaderUnits,
 ): string[] {
   const settings = stops.filter((stop) => stop.state !== 'pass');
   return [
@@ -37,7 +39,7 @@ export function openItems(
       const found = build.checks[check.key];
       return `${check.name}: ${found ? (found.result === 'bad' ? 'not good' : 'put off') : 'not looked at'}${found?.note ? ` (${found.note})` : ''}`;
     }),
-    ...findings.filter((finding) => finding.severity === 'stop').map((finding) => finding.message),
+    ...findings.filter((finding) => finding.severity === 'stop').map((finding) => inWords(finding.message, units)),
   ].map((line) => line.slice(0, 200));
 }
 

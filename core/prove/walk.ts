@@ -2,7 +2,7 @@
  * The proving walk: few settings of the controls that show every function on every lamp of it and every pair of functions
  * that share lamps, in an order with little switching.
  */
-import type { Build, Control, Id } from '../build/index.ts';
+import type { Build, Control, Id } from '../document/index.ts';
 import { showsFor } from '../flash/index.ts';
 
 /** What a setting shows, as keys: `function lamp` and `function+function`. */
@@ -16,7 +16,7 @@ export interface Candidate {
 /** With more controls than this not all settings are tried: single ones, pairs, and what grows from them. */
 const ALL_SETTINGS_UP_TO = 10;
 /** Branches looked at before the best cover so far is taken. */
-const MOST_BRANCHES = 60_000;
+const MAX_BRANCHES = 60_000;
 /** The driver's controls want a second person in the cab. */
 const DRIVER_COST = 3;
 
@@ -88,7 +88,7 @@ export function cover(given: readonly Candidate[]): Candidate[] {
       return;
     }
     const most = Math.max(...candidates.map((each) => countIn(each, open)));
-    if (chosen.length + Math.ceil(open.size / most) >= best.length || ++branches > MOST_BRANCHES) return;
+    if (chosen.length + Math.ceil(open.size / most) >= best.length || ++branches > MAX_BRANCHES) return;
     let rarest: Candidate[] | null = null;
     for (const key of open) {
       const having = candidates.filter((each) => each.shown.has(key));

@@ -2,22 +2,24 @@
  * Everything that is derived from a build: its feeds with figures, and its findings. Pure; nothing of this is stored.
  */
 import { type Body, keptBody } from '../body/index.ts';
-import type { Build, Lamp } from '../build/index.ts';
-import { type AssessedFeed, deriveFeeds, isMain, keptFigures } from '../feed/index.ts';
+import { type AssessedFeed, keptFigures } from '../circuit/index.ts';
+import { type Build, derivedId, type Lamp } from '../document/index.ts';
+import { deriveFeeds, isMain } from '../graph/index.ts';
+import { kindOfWords, plain } from '../units/index.ts';
 import type { CheckContext, Finding, FindingRule, Hit, Severity } from './finding.ts';
-import { FLASH_RULES } from './flashRules.ts';
-import { JOIN_RULES, WORK_RULES } from './joinRules.ts';
-import { MOUNT_RULES } from './mountRules.ts';
-import { PACK_RULES } from './packRules.ts';
-import { PLACE_RULES } from './placeRules.ts';
-import { POWER_RULES } from './powerRules.ts';
-import { PROOF_RULES } from './proofRules.ts';
-import { ROUTE_RULES } from './routeRules.ts';
-import { SIGHT_RULES } from './sightRules.ts';
-import { WARNING_RULES } from './warningRules.ts';
-import { WIRING_RULES } from './wiringRules.ts';
-import { WORK_ORDER_RULES } from './workOrderRules.ts';
-import { ZONE_RULES } from './zoneRules.ts';
+import { FLASH_RULES } from './flashing/flashRules.ts';
+import { MOUNT_RULES } from './placing/mountRules.ts';
+import { PACK_RULES } from './placing/packRules.ts';
+import { PLACE_RULES } from './placing/placeRules.ts';
+import { SIGHT_RULES } from './placing/sightRules.ts';
+import { WARNING_RULES } from './placing/warningRules.ts';
+import { ZONE_RULES } from './placing/zoneRules.ts';
+import { JOIN_RULES, WORK_RULES } from './wiring/joinRules.ts';
+import { POWER_RULES } from './wiring/powerRules.ts';
+import { ROUTE_RULES } from './wiring/routeRules.ts';
+import { WIRING_RULES } from './wiring/wiringRules.ts';
+import { PROOF_RULES } from './working/proofRules.ts';
+import { WORK_ORDER_RULES } from './working/workOrderRules.ts';
 
 /** M1 to M59 first, then what a crew is told besides. */
 const byCode = (a: FindingRule, b: FindingRule) => a.code.localeCompare(b.code, 'en', { numeric: true });
@@ -66,6 +68,7 @@ const OF_NO_MATTER: ReadonlySet<keyof Build> = new Set([
   'problems',
   'readings',
   'comments',
+  'standing',
   'handedOver',
   'photos',
   'trim',
@@ -87,8 +90,16 @@ export function assess(build: Build, body: Body = bodyOf(build)): Assessment {
   const plan = isKept ? known.assessment : assessPlan(build, body);
   if (!isKept) assessed.set(build.lamps, { build, body, assessment: plan });
   const ofWork = findingsOf(DONE_RULES, { build, body, feeds: plan.feeds });
-  return ofWork.length === 0 ? plan : { ...plan, findings: bySeverity([...plan.findings, ...ofWork]) };
+  const findings = ofWork.length === 0 ? plan.findings : bySeverity([...plan.findings, ...ofWork]);
+  const isAsPlanned = findings === plan.findings && Object.keys(build.standing).length === 0;
+  return isAsPlanned ? plan : { ...plan, findings: withStanding(findings, build) };
 }
+
+/** What stands is said by whom and why. A stop never stands: what it was let stand for has become worse. */
+const withStanding = (findings: Finding[], { standing }: Build): Finding[] =>
+  findings.map((finding) =>
+    finding.severity !== 'stop' && standing[finding.id] ? { ...finding, standing: standing[finding.id]! } : finding,
+  );
 
 const bySeverity = (findings: Finding[]): Finding[] => findings.sort((a, b) => RANK[a.severity] - RANK[b.severity]);
 
@@ -97,20 +108,29 @@ function findingsOf(
   context: CheckContext,
   kept: Map<FindingRule, Hit[]> = new Map(),
 ): Finding[] {
+  const told = new Map<string, number>();
   return rules.flatMap((rule) => {
     const hits = kept.get(rule) ?? rule.check(context);
     if (rule.isPlaceless) kept.set(rule, hits);
     return hits.map((hit): Finding => {
       const place = { lampIds: hit.lampIds ?? [], feedIds: hit.feedIds ?? [], slotIds: hit.slotIds ?? [] };
+      const name = [rule.code, ...place.feedIds, ...place.slotIds, ...place.lampIds, kindOfWords(hit.message)].join(
+        ' ',
+      );
+      const before = told.get(name) ?? 0;
+      told.set(name, before + 1);
       return {
-        id: [rule.code, ...place.feedIds, ...place.slotIds, ...place.lampIds, hit.message].join(' '),
+        id: derivedId(String(before), name),
         code: rule.code,
+        stages: rule.stages,
         severity: hit.severity ?? rule.severity,
         message: hit.message,
-        reason: hit.reason ?? rule.reason,
+        reason: hit.reason ?? plain(rule.reason),
         place,
         waysOut: hit.waysOut ?? [],
         source: rule.source,
+        worked: hit.worked ?? null,
+        standing: null,
       };
     });
   });

@@ -1,36 +1,57 @@
 /** A finding: what is wrong, where, why it matters, and ways out that can be applied as they stand. */
 import type { Body } from '../body/index.ts';
-import type { Build, Id, OperationDraft } from '../build/index.ts';
-import type { AssessedFeed } from '../feed/index.ts';
+import type { AssessedFeed } from '../circuit/index.ts';
+import type { Build, Id, OperationDraft, Stage, Standing } from '../document/index.ts';
+import type { Words } from '../units/index.ts';
 
 export type Severity = 'stop' | 'caution' | 'note';
 
 export interface WayOut {
-  label: string;
+  label: Words;
   operations: OperationDraft[];
 }
 
+/** How a figure came about: the formula with its numbers, then each number with where it is from. */
+export interface Worked {
+  formula: Words;
+  terms: { value: Words; what: Words; source: string }[];
+}
+
 export interface Finding {
-  /** Stable over re-computation: code and place. */
-  id: string;
+  /** Stable over re-computation: code, place and kind of sentence; never its figures. */
+  id: Id;
   code: string;
+  /** Where it shows; where it is mended comes first. */
+  stages: readonly Stage[];
   severity: Severity;
-  message: string;
-  reason: string;
+  message: Words;
+  reason: Words;
   place: { lampIds: Id[]; feedIds: Id[]; slotIds: Id[] };
   waysOut: WayOut[];
   source: string;
+  worked: Worked | null;
+  /** Who answers for it and why, when it may stay as it is; never for a stop. */
+  standing: Standing | null;
 }
+
+/** What has to be answered before a unit goes out. */
+export const isOpen = ({ severity, standing }: Pick<Finding, 'severity' | 'standing'>): boolean =>
+  severity !== 'note' && standing === null;
+
+/** Those that show at one stage. */
+export const findingsAt = (findings: readonly Finding[], stage: Stage): Finding[] =>
+  findings.filter((finding) => finding.stages.includes(stage));
 
 /** What one check says of one place; code, source and the default severity come from the registry. */
 export interface Hit {
-  message: string;
-  reason?: string;
+  message: Words;
+  reason?: Words;
   severity?: Severity;
   lampIds?: Id[];
   feedIds?: Id[];
   slotIds?: Id[];
   waysOut?: WayOut[];
+  worked?: Worked;
 }
 
 export interface CheckContext {
@@ -41,6 +62,7 @@ export interface CheckContext {
 
 export interface FindingRule {
   code: string;
+  stages: readonly [Stage, ...Stage[]];
   severity: Severity;
   title: string;
   reason: string;

@@ -4,15 +4,15 @@ import { applied, countingIds, testTruck } from '../../demo/testUnit.ts';
 import type { FeedGiven, UnitBuilder } from '../../demo/unitBuilder.ts';
 import { demoUnits } from '../../demo/world.ts';
 import { applyToUnit } from '../body/index.ts';
-import type { Build, Lamp, OperationDraft } from '../build/index.ts';
+import type { Build, Lamp, OperationDraft } from '../document/index.ts';
 import { currentTrace, showsFor } from '../flash/index.ts';
-import { assess, FINDING_RULES, type Finding } from './index.ts';
+import { assess, FINDING_RULES } from './assess.ts';
+import { type Told, toldOf } from './testing/told.ts';
 
-const found = (build: Build, code: string): Finding[] =>
-  assess(build).findings.filter((finding) => finding.code === code);
+const found = (build: Build, code: string): Told[] => toldOf(build).filter((finding) => finding.code === code);
 
 /** Applies the first way out of a finding, as a click would. */
-function takeWayOut(build: Build, finding: Finding, label?: string): Build {
+function takeWayOut(build: Build, finding: Told, label?: string): Build {
   const newId = countingIds();
   const way = label ? finding.waysOut.find((each) => each.label === label) : finding.waysOut[0];
   if (!way)

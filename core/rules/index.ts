@@ -1,5 +1,7 @@
-export * from './assess.ts';
-export type { Finding, Severity, WayOut } from './finding.ts';
-export { drilledKey, GROMMET_HOLES_MM, magnetSkin } from './mountRules.ts';
-export * from './packRules.ts';
-export * from './rulePacks.ts';
+export { type Assessment, assess, bodyOf } from './assess.ts';
+export { type Finding, findingsAt, isOpen, type Severity } from './finding.ts';
+export { type FindingGroup, groupFindings } from './groups.ts';
+export { drilledKey, magnetSkin } from './placing/mountRules.ts';
+export { roleWords } from './placing/packRules.ts';
+export { applies, knownPacks, RULES_CAVEAT } from './rulePacks.ts';
+export { type TriedWay, type TriedWays, tryWays } from './tryWays.ts';

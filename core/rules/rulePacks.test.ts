@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { RulePack } from '../build/index.ts';
-import { GENERAL_PACKS } from './index.ts';
+import { RulePack } from '../document/index.ts';
+import { GENERAL_PACKS } from './rulePacks.ts';
 
 const IN_MM = 25.4;
 const us = GENERAL_PACKS.find((pack) => pack.id === 'us-road')!;

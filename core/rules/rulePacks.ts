@@ -1,7 +1,7 @@
 /** The general rule packs that come with West Ember, and the packs a unit is held to. */
 import type { Body } from '../body/index.ts';
 import { templateById } from '../body/index.ts';
-import { type BodyGroup, type Build, RulePack, type RuleScope } from '../build/index.ts';
+import { type BodyGroup, type Build, RulePack, type RuleScope } from '../document/index.ts';
 import farmAndSite from './packs/farm-and-site.json' with { type: 'json' };
 import unStyle from './packs/un-style.json' with { type: 'json' };
 import usRoad from './packs/us-road.json' with { type: 'json' };

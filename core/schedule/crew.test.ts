@@ -1,16 +1,11 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import {
-  type CrewPlan,
-  type CrewQuestion,
-  type CrewTask,
-  crewBound,
-  faultsOf,
-  movedBetween,
-  planCrew,
-  repairPlan,
-  type Span,
-} from './index.ts';
+import type { CrewPlan, CrewQuestion, CrewTask } from './crew.ts';
+import { crewBound } from './crewBound.ts';
+import { faultsOf } from './crewFaults.ts';
+import { movedBetween, repairPlan } from './crewRepair.ts';
+import { planCrew } from './crewSearch.ts';
+import type { Span } from './spans.ts';
 
 const HOUR = 60;
 const DAY = 24 * HOUR;
@@ -18,8 +13,8 @@ const LIMITS = { rounds: 120, timeLimitMs: 100_000 };
 
 const week = (days: number, fromHour = 8, toHour = 16): Span[] =>
   Array.from({ length: days }, (_, day) => ({
-    fromMin: day * DAY + fromHour * HOUR,
-    toMin: day * DAY + toHour * HOUR,
+    fromMinutes: day * DAY + fromHour * HOUR,
+    toMinutes: day * DAY + toHour * HOUR,
   }));
 
 const task = (given: Partial<CrewTask> & Pick<CrewTask, 'id'>): CrewTask => ({
@@ -29,13 +24,13 @@ const task = (given: Partial<CrewTask> & Pick<CrewTask, 'id'>): CrewTask => ({
   people: 1,
   inBay: true,
   after: [],
-  notBeforeMin: 0,
+  notBeforeMinutes: 0,
   ...given,
 });
 
 const job = (id: string, more: Partial<CrewQuestion['jobs'][number]> = {}) => ({
   id,
-  dueMin: null,
+  dueMinutes: null,
   weight: 1,
   bayIds: ['1'],
   inBayId: null,
@@ -54,7 +49,7 @@ function brokenRules(
 ): string[] {
   const broken: string[] = [];
   const isOpen = (spans: readonly Span[] | null, minute: number) =>
-    spans === null || spans.some((span) => minute >= span.fromMin && minute < span.toMin);
+    spans === null || spans.some((span) => minute >= span.fromMinutes && minute < span.toMinutes);
   const busy = new Map<string, string>();
   for (const each of question.tasks) {
     const at = placed[each.id];
@@ -62,7 +57,7 @@ function brokenRules(
     const people = at.personIds.map((id) => question.people.find((person) => person.id === id)!);
     const { windows, bayIds } = question.jobs.find((one) => one.id === each.jobId)!;
     let worked = 0;
-    for (let minute = at.startMin; minute < at.endMin; minute++) {
+    for (let minute = at.startMinutes; minute < at.endMinutes; minute++) {
       if (people.every((person) => isOpen(person.works, minute)) && isOpen(windows, minute)) worked++;
       for (const { id } of people) {
         const key = `${id} ${minute}`;
@@ -74,11 +69,12 @@ function brokenRules(
     if (people.length !== each.people) broken.push(`${each.id} has ${people.length} of ${each.people} people`);
     if (each.skill && !people.some((person) => person.skills.includes(each.skill!)))
       broken.push(`nobody at ${each.id} can do it`);
-    if (at.startMin < each.notBeforeMin) broken.push(`${each.id} begins before its parts are in`);
-    const goesOn = begun[each.id]?.startMin === at.startMin && at.endMin > question.nowMin;
-    if (at.startMin < question.nowMin && !goesOn) broken.push(`${each.id} begins before now`);
+    if (at.startMinutes < each.notBeforeMinutes) broken.push(`${each.id} begins before its parts are in`);
+    const goesOn = begun[each.id]?.startMinutes === at.startMinutes && at.endMinutes > question.nowMinutes;
+    if (at.startMinutes < question.nowMinutes && !goesOn) broken.push(`${each.id} begins before now`);
     for (const id of each.after)
-      if (!placed[id] || placed[id].endMin > at.startMin) broken.push(`${each.id} begins before ${id} has ended`);
+      if (!placed[id] || placed[id].endMinutes > at.startMinutes)
+        broken.push(`${each.id} begins before ${id} has ended`);
     if (each.inBay && !bayIds.includes(bays[each.jobId] ?? '')) broken.push(`${each.jobId} does not fit its bay`);
   }
   const inBays = question.tasks.filter((each) => each.inBay && placed[each.id]);
@@ -87,7 +83,7 @@ function brokenRules(
       if (one.jobId === other.jobId || bays[one.jobId] !== bays[other.jobId]) continue;
       const stay = (id: string) => {
         const own = inBays.filter((each) => each.jobId === id).map((each) => placed[each.id]!);
-        return [Math.min(...own.map((at) => at.startMin)), Math.max(...own.map((at) => at.endMin))] as const;
+        return [Math.min(...own.map((at) => at.startMinutes)), Math.max(...own.map((at) => at.endMinutes))] as const;
       };
       const [first, second] = [stay(one.jobId), stay(other.jobId)];
       if (first[0] < second[1] && second[0] < first[1]) broken.push(`${one.jobId} and ${other.jobId} share a bay`);
@@ -134,7 +130,7 @@ const questions: fc.Arbitrary<CrewQuestion> = fc
     now: fc.integer({ min: 0, max: 2 * DAY }),
   })
   .map(({ people, jobs, now }) => ({
-    nowMin: now,
+    nowMinutes: now,
     people: people.map(({ skills, from, hours }, at) => ({
       id: `p${at}`,
       skills,
@@ -142,7 +138,7 @@ const questions: fc.Arbitrary<CrewQuestion> = fc
     })),
     jobs: jobs.map(({ due, bays, windows }, at) =>
       job(`j${at}`, {
-        dueMin: due,
+        dueMinutes: due,
         bayIds: bays,
         windows: windows && week(14, windows[0], windows[0] + windows[1]),
       }),
@@ -157,7 +153,7 @@ const questions: fc.Arbitrary<CrewQuestion> = fc
           people: count,
           inBay,
           after: [...new Set(waits.filter((before) => before < index))].map((before) => `j${at}t${before}`),
-          notBeforeMin: notBefore,
+          notBeforeMinutes: notBefore,
         }),
       ),
     ),
@@ -167,10 +163,10 @@ describe('a plan for a crew', () => {
   it('keeps order, hours, skills, two pairs of hands, bays, windows and parts, whatever is asked', () => {
     fc.assert(
       fc.property(questions, (question) => {
-        const { plan, endMin, boundMin } = planCrew(question, LIMITS);
+        const { plan, endMinutes, boundMinutes } = planCrew(question, LIMITS);
         expect(brokenRules(question, plan)).toEqual([]);
         expect(faultsOf(question, plan)).toEqual([]);
-        if (Object.keys(plan.unplaced).length === 0) expect(boundMin).toBeLessThanOrEqual(endMin);
+        if (Object.keys(plan.unplaced).length === 0) expect(boundMinutes).toBeLessThanOrEqual(endMinutes);
         for (const { id } of question.tasks) expect(Boolean(plan.placed[id]) !== Boolean(plan.unplaced[id])).toBe(true);
       }),
       { numRuns: 60 },
@@ -180,31 +176,34 @@ describe('a plan for a crew', () => {
   it('goes over the night when it has to, and not over the tide', () => {
     const people = [{ id: 'ann', skills: [], works: week(5) }];
     const long = task({ id: 'long', minutes: 120 });
-    const question = { nowMin: 15 * HOUR, people, jobs: [job('A')], tasks: [long] };
+    const question = { nowMinutes: 15 * HOUR, people, jobs: [job('A')], tasks: [long] };
     expect(planCrew(question, LIMITS).plan.placed.long).toEqual({
-      startMin: 15 * HOUR,
-      endMin: DAY + 9 * HOUR,
+      startMinutes: 15 * HOUR,
+      endMinutes: DAY + 9 * HOUR,
       personIds: ['ann'],
     });
     // The road is clear from 6 to 11 on the next day: begun today it would be cut off.
     const windows = [
-      { fromMin: 12 * HOUR, toMin: 16 * HOUR },
-      { fromMin: DAY + 6 * HOUR, toMin: DAY + 11 * HOUR },
+      { fromMinutes: 12 * HOUR, toMinutes: 16 * HOUR },
+      { fromMinutes: DAY + 6 * HOUR, toMinutes: DAY + 11 * HOUR },
     ];
     const tidal = { ...question, jobs: [job('A', { windows })] };
     expect(planCrew(tidal, LIMITS).plan.placed.long).toMatchObject({
-      startMin: DAY + 8 * HOUR,
-      endMin: DAY + 10 * HOUR,
+      startMinutes: DAY + 8 * HOUR,
+      endMinutes: DAY + 10 * HOUR,
     });
   });
 
   it('puts what is due first into the one bay, and reaches the bound where hours alone decide', () => {
     const people = [{ id: 'ann', skills: [], works: week(5) }];
-    const jobs = [job('A', { dueMin: 5 * DAY }), job('B', { dueMin: 11 * HOUR })];
+    const jobs = [job('A', { dueMinutes: 5 * DAY }), job('B', { dueMinutes: 11 * HOUR })];
     const tasks = ['A', 'B'].map((id) => task({ id, jobId: id, minutes: 180 }));
-    const { plan, endMin, boundMin, lateMin } = planCrew({ nowMin: 8 * HOUR, people, jobs, tasks }, LIMITS);
-    expect(plan.placed.B!.startMin).toBe(8 * HOUR);
-    expect([endMin, boundMin, lateMin]).toEqual([14 * HOUR, 14 * HOUR, 0]);
+    const { plan, endMinutes, boundMinutes, lateMinutes } = planCrew(
+      { nowMinutes: 8 * HOUR, people, jobs, tasks },
+      LIMITS,
+    );
+    expect(plan.placed.B!.startMinutes).toBe(8 * HOUR);
+    expect([endMinutes, boundMinutes, lateMinutes]).toEqual([14 * HOUR, 14 * HOUR, 0]);
   });
 
   it('says why a step cannot be placed: no skill, no bay that fits, parts that nobody ordered', () => {
@@ -215,9 +214,9 @@ describe('a plan for a crew', () => {
       task({ id: 'later', after: ['weld'] }),
       task({ id: 'big', jobId: 'B' }),
       task({ id: 'bench', jobId: 'B', inBay: false }),
-      task({ id: 'part', notBeforeMin: Number.POSITIVE_INFINITY }),
+      task({ id: 'part', notBeforeMinutes: Number.POSITIVE_INFINITY }),
     ];
-    const { plan } = planCrew({ nowMin: 0, people, jobs, tasks }, LIMITS);
+    const { plan } = planCrew({ nowMinutes: 0, people, jobs, tasks }, LIMITS);
     expect(plan.unplaced).toEqual({ weld: 'skill', later: 'before', big: 'bay', part: 'part' });
     expect(plan.placed.bench).toBeDefined();
   });
@@ -229,7 +228,7 @@ describe('a plan for a crew', () => {
       { id: 'bo', skills: [], works },
     ];
     const chain = ['1', '2', '3'].map((id, at) => task({ id, minutes: 100, after: at ? [String(at)] : [] }));
-    const start = { nowMin: 8 * HOUR, people, jobs: [job('A')] };
+    const start = { nowMinutes: 8 * HOUR, people, jobs: [job('A')] };
     expect(crewBound({ ...start, tasks: chain })).toBe(13 * HOUR);
     const wired = chain.map((each) => ({ ...each, minutes: 160, after: [], skill: 'wiring' }));
     expect(crewBound({ ...start, tasks: wired })).toBe(16 * HOUR);
@@ -246,7 +245,7 @@ describe('a plan for a crew', () => {
 describe('faults of a plan that was moved by hand', () => {
   const works = week(5);
   const question: CrewQuestion = {
-    nowMin: 9 * HOUR,
+    nowMinutes: 9 * HOUR,
     people: [
       { id: 'ann', skills: ['wiring'], works },
       { id: 'bo', skills: [], works },
@@ -254,15 +253,15 @@ describe('faults of a plan that was moved by hand', () => {
     jobs: [job('A'), job('B')],
     tasks: [
       task({ id: 'first', skill: 'wiring' }),
-      task({ id: 'next', after: ['first'], notBeforeMin: 11 * HOUR }),
+      task({ id: 'next', after: ['first'], notBeforeMinutes: 11 * HOUR }),
       task({ id: 'two', people: 2 }),
       task({ id: 'other', jobId: 'B' }),
     ],
   };
   const bays = { A: '1', B: '1' };
   const at = (hour: number, ...personIds: string[]) => ({
-    startMin: hour * HOUR,
-    endMin: (hour + 1) * HOUR,
+    startMinutes: hour * HOUR,
+    endMinutes: (hour + 1) * HOUR,
     personIds,
   });
   it.each([
@@ -307,9 +306,11 @@ describe('mending a plan', () => {
         const { plan } = planCrew(question, LIMITS);
         const slipped = {
           ...question,
-          nowMin: question.nowMin + gone,
+          nowMinutes: question.nowMinutes + gone,
           tasks: question.tasks.map((each, at) =>
-            at % 3 === 0 ? { ...each, notBeforeMin: each.notBeforeMin + late, minutes: each.minutes + 10 } : each,
+            at % 3 === 0
+              ? { ...each, notBeforeMinutes: each.notBeforeMinutes + late, minutes: each.minutes + 10 }
+              : each,
           ),
         };
         const { plan: mended, movedIds } = repairPlan(slipped, plan, new Set(), LIMITS);
@@ -324,22 +325,26 @@ describe('mending a plan', () => {
     const people = ['ann', 'bo'].map((id) => ({ id, skills: [], works: week(5) }));
     const jobs = [job('A'), job('B', { bayIds: ['2'] })];
     const tasks = [task({ id: 'a' }), task({ id: 'b', jobId: 'B' })];
-    const at = (hour: number, id: string) => ({ startMin: hour * HOUR, endMin: (hour + 1) * HOUR, personIds: [id] });
+    const at = (hour: number, id: string) => ({
+      startMinutes: hour * HOUR,
+      endMinutes: (hour + 1) * HOUR,
+      personIds: [id],
+    });
     const old = { placed: { a: at(9, 'ann'), b: at(8, 'bo') }, bays: { A: '1', B: '2' } };
-    const question = { nowMin: 9.5 * HOUR, people, jobs, tasks };
+    const question = { nowMinutes: 9.5 * HOUR, people, jobs, tasks };
     expect(faultsOf(question, old).map(({ taskId, kind }) => `${taskId} ${kind}`)).toEqual(['b past']);
     const { plan, movedIds } = repairPlan(question, old, new Set(), LIMITS);
     expect(movedIds).toEqual(['b']);
     expect(plan.placed.a).toEqual(at(9, 'ann'));
-    expect(plan.placed.b!.startMin).toBe(9.5 * HOUR);
+    expect(plan.placed.b!.startMinutes).toBe(9.5 * HOUR);
   });
 
   it('a unit that is being worked on stays in its bay, and others come after it', () => {
     const people = ['ann', 'bo'].map((id) => ({ id, skills: [], works: week(5) }));
-    const jobs = [job('A', { bayIds: ['1', '2'] }), job('B', { bayIds: ['1', '2'], dueMin: 10 * HOUR })];
+    const jobs = [job('A', { bayIds: ['1', '2'] }), job('B', { bayIds: ['1', '2'], dueMinutes: 10 * HOUR })];
     const tasks = [task({ id: 'a1', minutes: 120 }), task({ id: 'a2', after: ['a1'] }), task({ id: 'b', jobId: 'B' })];
-    const a1 = { startMin: 8 * HOUR, endMin: 10 * HOUR, personIds: ['ann'] };
-    const question = { nowMin: 9 * HOUR, people, jobs, tasks };
+    const a1 = { startMinutes: 8 * HOUR, endMinutes: 10 * HOUR, personIds: ['ann'] };
+    const question = { nowMinutes: 9 * HOUR, people, jobs, tasks };
     const { plan } = planCrew(question, LIMITS, { placed: { a1 }, bays: { A: '2' } });
     expect(plan.placed.a1).toEqual(a1);
     expect(plan.bays.A).toBe('2');
@@ -353,15 +358,15 @@ describe('mending a plan', () => {
     const tasks = jobs.flatMap(({ id }) =>
       ['1', '2', '3', '4'].map((n, at) => task({ id: id + n, jobId: id, after: at ? [id + at] : [] })),
     );
-    const question = { nowMin: 8 * HOUR, people, jobs, tasks };
+    const question = { nowMinutes: 8 * HOUR, people, jobs, tasks };
     const { plan } = planCrew(question, LIMITS);
     const late = {
       ...question,
-      tasks: tasks.map((each) => (each.id === 'B4' ? { ...each, notBeforeMin: 2 * DAY } : each)),
+      tasks: tasks.map((each) => (each.id === 'B4' ? { ...each, notBeforeMinutes: 2 * DAY } : each)),
     };
     const { movedIds, plan: mended } = repairPlan(late, plan);
     expect(movedIds).toEqual(['B4']);
-    expect(mended.placed.B4!.startMin).toBe(2 * DAY + 8 * HOUR);
+    expect(mended.placed.B4!.startMinutes).toBe(2 * DAY + 8 * HOUR);
   });
 
   it('a step that was put somewhere by hand stays there, and others make room', () => {
@@ -369,8 +374,8 @@ describe('mending a plan', () => {
     const people = [{ id: 'ann', skills: [], works }];
     const jobs = [job('A'), job('B', { bayIds: ['2'] })];
     const tasks = [task({ id: 'a' }), task({ id: 'b', jobId: 'B' })];
-    const question = { nowMin: 8 * HOUR, people, jobs, tasks };
-    const at = (hour: number) => ({ startMin: hour * HOUR, endMin: (hour + 1) * HOUR, personIds: ['ann'] });
+    const question = { nowMinutes: 8 * HOUR, people, jobs, tasks };
+    const at = (hour: number) => ({ startMinutes: hour * HOUR, endMinutes: (hour + 1) * HOUR, personIds: ['ann'] });
     const byHand = { placed: { a: at(10), b: at(10) }, bays: { A: '1', B: '2' } };
     const { plan, movedIds } = repairPlan(question, byHand, new Set(['b']));
     expect(plan.placed.b).toEqual(at(10));

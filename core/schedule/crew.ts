@@ -13,7 +13,7 @@ export interface CrewPerson {
 
 export interface CrewJob {
   id: string;
-  dueMin: number | null;
+  dueMinutes: number | null;
   /** A late hour of it costs so many late hours of another. */
   weight: number;
   /** Bays that it fits into; none means that it can be worked on nowhere. */
@@ -35,19 +35,19 @@ export interface CrewTask {
   inBay: boolean;
   after: readonly string[];
   /** When its parts are in; Infinity when nobody knows. */
-  notBeforeMin: number;
+  notBeforeMinutes: number;
 }
 
 export interface CrewQuestion {
-  nowMin: number;
+  nowMinutes: number;
   people: readonly CrewPerson[];
   jobs: readonly CrewJob[];
   tasks: readonly CrewTask[];
 }
 
 export interface PlacedTask {
-  startMin: number;
-  endMin: number;
+  startMinutes: number;
+  endMinutes: number;
   personIds: readonly string[];
 }
 
@@ -91,13 +91,13 @@ export class OpenTime {
 export function nextWindow(
   windows: readonly Span[] | null,
   works: readonly Span[],
-  placed: { startMin: number; endMin: number; minutes: number },
+  placed: { startMinutes: number; endMinutes: number; minutes: number },
 ): number | null {
   if (!windows) return null;
-  const at = windows.findIndex((window) => window.toMin > placed.startMin);
+  const at = windows.findIndex((window) => window.toMinutes > placed.startMinutes);
   const window = windows[at];
-  if (!window || placed.endMin <= window.toMin) return null;
+  if (!window || placed.endMinutes <= window.toMinutes) return null;
   const later = windows.slice(at + 1);
-  const holdsIt = (each: Span) => minutesIn(works, each.fromMin, each.toMin) >= placed.minutes;
-  return holdsIt(window) || later.some(holdsIt) ? (later[0]?.fromMin ?? null) : null;
+  const holdsIt = (each: Span) => minutesIn(works, each.fromMinutes, each.toMinutes) >= placed.minutes;
+  return holdsIt(window) || later.some(holdsIt) ? (later[0]?.fromMinutes ?? null) : null;
 }

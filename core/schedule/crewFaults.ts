@@ -26,19 +26,20 @@ export function faultsOf(question: CrewQuestion, plan: Pick<CrewPlan, 'placed' |
   });
   for (const { task, at } of placed) {
     // What has begun and should not have ended yet is being worked on.
-    if (at.endMin <= question.nowMin) say(task.id, 'past');
-    if (at.startMin < task.notBeforeMin) say(task.id, 'part');
+    if (at.endMinutes <= question.nowMinutes) say(task.id, 'past');
+    if (at.startMinutes < task.notBeforeMinutes) say(task.id, 'part');
     for (const id of task.after) {
       const before = plan.placed[id];
-      if (known.has(id) && !(before && before.endMin <= at.startMin)) say(task.id, 'order', id);
+      if (known.has(id) && !(before && before.endMinutes <= at.startMinutes)) say(task.id, 'order', id);
     }
     if (new Set(at.personIds).size < task.people) say(task.id, 'people');
     if (task.skill !== null && !at.personIds.some((id) => people.get(id)?.skills.includes(task.skill!)))
       say(task.id, 'skill');
     const works = open.of(at.personIds, task.jobId);
-    const isOpen = (works[spanAt(works, at.startMin)]?.fromMin ?? Number.POSITIVE_INFINITY) <= at.startMin;
+    const isOpen = (works[spanAt(works, at.startMinutes)]?.fromMinutes ?? Number.POSITIVE_INFINITY) <= at.startMinutes;
     const windows = jobs.get(task.jobId)?.windows ?? null;
-    if (!isOpen || minutesIn(works, at.startMin, at.endMin) < task.minutes) say(task.id, windows ? 'window' : 'hours');
+    if (!isOpen || minutesIn(works, at.startMinutes, at.endMinutes) < task.minutes)
+      say(task.id, windows ? 'window' : 'hours');
     else if (nextWindow(windows, works, { ...at, minutes: task.minutes }) !== null) say(task.id, 'window');
   }
   for (const [first, second] of twice(placed, people.keys())) say(second, 'twice', first);
@@ -47,8 +48,10 @@ export function faultsOf(question: CrewQuestion, plan: Pick<CrewPlan, 'placed' |
 }
 
 /** Tasks that somebody is at by this plan: they were begun and should not have ended yet. */
-export const underWay = ({ nowMin }: CrewQuestion, placed: CrewPlan['placed']): Set<string> =>
-  new Set(Object.keys(placed).filter((id) => placed[id]!.startMin < nowMin && placed[id]!.endMin > nowMin));
+export const underWay = ({ nowMinutes }: CrewQuestion, placed: CrewPlan['placed']): Set<string> =>
+  new Set(
+    Object.keys(placed).filter((id) => placed[id]!.startMinutes < nowMinutes && placed[id]!.endMinutes > nowMinutes),
+  );
 
 interface Placed {
   task: CrewTask;
@@ -58,11 +61,13 @@ interface Placed {
 /** Pairs of tasks that somebody would have to do at the same time, the later one second. */
 function* twice(placed: readonly Placed[], personIds: Iterable<string>): Generator<[string, string]> {
   for (const id of personIds) {
-    const own = placed.filter(({ at }) => at.personIds.includes(id)).sort((a, b) => a.at.startMin - b.at.startMin);
+    const own = placed
+      .filter(({ at }) => at.personIds.includes(id))
+      .sort((a, b) => a.at.startMinutes - b.at.startMinutes);
     let last: Placed | null = null;
     for (const each of own) {
-      if (last && last.at.endMin > each.at.startMin) yield [last.task.id, each.task.id];
-      if (!last || each.at.endMin > last.at.endMin) last = each;
+      if (last && last.at.endMinutes > each.at.startMinutes) yield [last.task.id, each.task.id];
+      if (!last || each.at.endMinutes > last.at.endMinutes) last = each;
     }
   }
 }
@@ -76,17 +81,18 @@ function* crowded(
   const stays = jobs.flatMap((job) => {
     const own = placed.filter(({ task }) => task.inBay && task.jobId === job.id);
     if (own.length === 0) return [];
-    own.sort((a, b) => a.at.startMin - b.at.startMin);
-    const last = own.reduce((end, each) => (each.at.endMin > end.at.endMin ? each : end));
+    own.sort((a, b) => a.at.startMinutes - b.at.startMinutes);
+    const last = own.reduce((end, each) => (each.at.endMinutes > end.at.endMinutes ? each : end));
     return [{ job, first: own[0]!, last, bay: bays[job.id] ?? null }];
   });
   for (const { job, first, bay } of stays) if (!bay || !job.bayIds.includes(bay)) yield [null, first.task.id];
-  stays.sort((a, b) => a.first.at.startMin - b.first.at.startMin);
+  stays.sort((a, b) => a.first.at.startMinutes - b.first.at.startMinutes);
   const lastIn = new Map<string, (typeof stays)[number]>();
   for (const stay of stays) {
     if (!stay.bay) continue;
     const before = lastIn.get(stay.bay);
-    if (before && before.last.at.endMin > stay.first.at.startMin) yield [before.last.task.id, stay.first.task.id];
-    if (!before || stay.last.at.endMin > before.last.at.endMin) lastIn.set(stay.bay, stay);
+    if (before && before.last.at.endMinutes > stay.first.at.startMinutes)
+      yield [before.last.task.id, stay.first.task.id];
+    if (!before || stay.last.at.endMinutes > before.last.at.endMinutes) lastIn.set(stay.bay, stay);
   }
 }

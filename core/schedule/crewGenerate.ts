@@ -97,11 +97,11 @@ export class Generator {
 
   /** Places everything that can be placed. */
   run(choice: Choice): CrewPlan {
-    const { tasks, jobs, nowMin } = this.question;
+    const { tasks, jobs, nowMinutes } = this.question;
     const plan: CrewPlan = { placed: {}, bays: {}, unplaced: {} };
     for (const busy of this.busy.values()) busy.clear();
     for (const placed of choice.fixed.values())
-      for (const id of placed.personIds) this.busy.get(id)?.take(placed.startMin, placed.endMin);
+      for (const id of placed.personIds) this.busy.get(id)?.take(placed.startMinutes, placed.endMinutes);
     const rank = new Array<number>(jobs.length).fill(0);
     for (const [at, job] of choice.jobOrder.entries()) rank[job] = at;
     const queues = new Map<string, number[]>();
@@ -119,13 +119,13 @@ export class Generator {
     const bayFrom = (job: number): number => {
       if (bayFree[job]! >= 0) return bayFree[job]!;
       const queue = queues.get(choice.bays[job]!)!;
-      let free = nowMin;
+      let free = nowMinutes;
       const previous = queue[queue.indexOf(job) - 1];
       if (previous !== undefined) {
         free = bayFrom(previous);
         for (const task of this.bayTasks[previous]!) {
           place(task);
-          free = Math.max(free, plan.placed[tasks[task]!.id]?.endMin ?? 0);
+          free = Math.max(free, plan.placed[tasks[task]!.id]?.endMinutes ?? 0);
         }
       }
       bayFree[job] = free;
@@ -143,15 +143,15 @@ export class Generator {
         for (const other of this.before[at]!) place(other);
         return;
       }
-      let earliest = Math.max(nowMin, choice.floors.get(at) ?? 0);
+      let earliest = Math.max(nowMinutes, choice.floors.get(at) ?? 0);
       for (const other of this.before[at]!) {
         place(other);
         const { id } = tasks[other]!;
-        if (plan.placed[id]) earliest = Math.max(earliest, plan.placed[id].endMin);
+        if (plan.placed[id]) earliest = Math.max(earliest, plan.placed[id].endMinutes);
         else plan.unplaced[task.id] ??= 'before';
       }
-      if (task.notBeforeMin === Number.POSITIVE_INFINITY) plan.unplaced[task.id] = 'part';
-      else earliest = Math.max(earliest, task.notBeforeMin);
+      if (task.notBeforeMinutes === Number.POSITIVE_INFINITY) plan.unplaced[task.id] = 'part';
+      else earliest = Math.max(earliest, task.notBeforeMinutes);
       if (this.teams[at]!.length === 0) plan.unplaced[task.id] = 'skill';
       if (task.inBay) {
         if (choice.bays[job]) earliest = Math.max(earliest, bayFrom(job));
@@ -165,7 +165,7 @@ export class Generator {
         return;
       }
       plan.placed[task.id] = placed;
-      for (const id of placed.personIds) this.busy.get(id)?.take(placed.startMin, placed.endMin);
+      for (const id of placed.personIds) this.busy.get(id)?.take(placed.startMinutes, placed.endMinutes);
       lastHands[job] = placed.personIds;
     };
     for (const at of choice.order) place(at);
@@ -185,7 +185,7 @@ export class Generator {
       const found = this.fit(personIds, task, earliest);
       if (!found) continue;
       const stays = personIds.filter((id) => last.includes(id)).length;
-      const counted = found.endMin - stays * STAYS_MIN;
+      const counted = found.endMinutes - stays * STAYS_MIN;
       if (counted >= least) continue;
       best = found;
       least = counted;
@@ -200,16 +200,16 @@ export class Generator {
     for (let start = from; ; ) {
       const span = open[spanAt(open, start)];
       if (!span) return null;
-      start = Math.max(start, span.fromMin);
+      start = Math.max(start, span.fromMinutes);
       const end = endAfter(open, start, task.minutes);
       if (end === Number.POSITIVE_INFINITY) return null;
       let next = start;
       for (const id of personIds) next = Math.max(next, this.busy.get(id)!.freeFrom(start, end));
       if (next === start) {
         const { minutes } = task;
-        next = nextWindow(job.windows, open, { startMin: start, endMin: end, minutes }) ?? start;
+        next = nextWindow(job.windows, open, { startMinutes: start, endMinutes: end, minutes }) ?? start;
       }
-      if (next === start) return { startMin: start, endMin: end, personIds };
+      if (next === start) return { startMinutes: start, endMinutes: end, personIds };
       start = next;
     }
   }

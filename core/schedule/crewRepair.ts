@@ -36,7 +36,7 @@ const BROKEN_COST = 1e6;
 
 const isMoved = (old: PlacedTask | undefined, now: PlacedTask | undefined): boolean =>
   old !== undefined &&
-  (now === undefined || old.startMin !== now.startMin || old.personIds.join() !== now.personIds.join());
+  (now === undefined || old.startMinutes !== now.startMinutes || old.personIds.join() !== now.personIds.join());
 
 export const movedBetween = (old: CrewPlan['placed'], now: CrewPlan['placed']): string[] =>
   Object.keys(old).filter((id) => isMoved(old[id], now[id]));
@@ -106,8 +106,8 @@ function goingOn(question: CrewQuestion, placed: CrewPlan['placed']): CrewPlan['
   for (const task of question.tasks) {
     const at = placed[task.id];
     if (!at || !begun.has(task.id)) continue;
-    const endMin = endAfter(open.of(at.personIds, task.jobId), at.startMin, task.minutes);
-    if (endMin > question.nowMin && Number.isFinite(endMin)) next[task.id] = { ...at, endMin };
+    const endMinutes = endAfter(open.of(at.personIds, task.jobId), at.startMinutes, task.minutes);
+    if (endMinutes > question.nowMinutes && Number.isFinite(endMinutes)) next[task.id] = { ...at, endMinutes };
   }
   return next;
 }
@@ -128,11 +128,11 @@ function baysOf(question: CrewQuestion, old: Pick<CrewPlan, 'bays'>): Record<str
 function choiceOf(question: CrewQuestion, old: Pick<CrewPlan, 'placed' | 'bays'>): Choice {
   const fresh = firstChoice(question);
   const late = Number.POSITIVE_INFINITY;
-  const startOf = (at: number) => old.placed[question.tasks[at]!.id]?.startMin ?? late;
+  const startOf = (at: number) => old.placed[question.tasks[at]!.id]?.startMinutes ?? late;
   const enters = question.jobs.map((job) =>
     question.tasks.reduce(
       (first, task) =>
-        task.jobId === job.id && task.inBay ? Math.min(first, old.placed[task.id]?.startMin ?? late) : first,
+        task.jobId === job.id && task.inBay ? Math.min(first, old.placed[task.id]?.startMinutes ?? late) : first,
       late,
     ),
   );
@@ -191,7 +191,7 @@ function pushedBack(
     const was = old.placed[task.id];
     if (!was) continue;
     if (held.has(task.id) || begun.has(task.id)) fixed.set(at, was);
-    floors.set(at, was.startMin);
+    floors.set(at, was.startMinutes);
     const isWhole = was.personIds.length >= task.people && was.personIds.every((id) => people.has(id));
     if (isWhole && able(was.personIds, task.skill)) hands.set(at, was.personIds);
   }

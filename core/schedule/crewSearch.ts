@@ -10,6 +10,7 @@ import { xorshift } from './random.ts';
 export interface CrewLimits {
   rounds: number;
   timeLimitMs: number;
+  /** A clock in milliseconds, of whatever beginning. Without one the rounds alone end it. */
   now?: () => number;
   seed?: number;
 }
@@ -17,10 +18,10 @@ export interface CrewLimits {
 export interface CrewAnswer {
   plan: CrewPlan;
   /** When the last placed step ends. */
-  endMin: number;
+  endMinutes: number;
   /** No plan ends earlier. */
-  boundMin: number;
-  lateMin: number;
+  boundMinutes: number;
+  lateMinutes: number;
 }
 
 const USUAL: CrewLimits = { rounds: 3000, timeLimitMs: 1500 };
@@ -29,7 +30,7 @@ const USUAL: CrewLimits = { rounds: 3000, timeLimitMs: 1500 };
 export const COST = { late: 10, ready: 0.25, end: 0.5, unplaced: 500, hands: 1 };
 
 export function endOfPlan(question: CrewQuestion, plan: CrewPlan): number {
-  return Object.values(plan.placed).reduce((end, task) => Math.max(end, task.endMin), question.nowMin);
+  return Object.values(plan.placed).reduce((end, task) => Math.max(end, task.endMinutes), question.nowMinutes);
 }
 
 /** When each job's last step ends. */
@@ -37,7 +38,7 @@ export function readyAt(question: CrewQuestion, plan: Pick<CrewPlan, 'placed'>):
   const ready = new Map<string, number>();
   for (const task of question.tasks) {
     const placed = plan.placed[task.id];
-    if (placed) ready.set(task.jobId, Math.max(ready.get(task.jobId) ?? 0, placed.endMin));
+    if (placed) ready.set(task.jobId, Math.max(ready.get(task.jobId) ?? 0, placed.endMinutes));
   }
   return ready;
 }
@@ -47,8 +48,8 @@ export function lateByJob(question: CrewQuestion, plan: Pick<CrewPlan, 'placed'>
   const ready = readyAt(question, plan);
   return new Map(
     question.jobs.flatMap((job) => {
-      const lateMin = job.dueMin === null ? 0 : (ready.get(job.id) ?? 0) - job.dueMin;
-      return lateMin > 0 ? [[job.id, lateMin] as const] : [];
+      const lateMinutes = job.dueMinutes === null ? 0 : (ready.get(job.id) ?? 0) - job.dueMinutes;
+      return lateMinutes > 0 ? [[job.id, lateMinutes] as const] : [];
     }),
   );
 }
@@ -58,12 +59,12 @@ export const lateMinutes = (question: CrewQuestion, plan: Pick<CrewPlan, 'placed
 
 export function costOf(question: CrewQuestion, plan: CrewPlan): number {
   const ready = readyAt(question, plan);
-  let cost = ((endOfPlan(question, plan) - question.nowMin) / 60) * COST.end;
+  let cost = ((endOfPlan(question, plan) - question.nowMinutes) / 60) * COST.end;
   for (const job of question.jobs) {
     const end = ready.get(job.id);
     if (end === undefined) continue;
-    cost += ((end - question.nowMin) / 60) * COST.ready;
-    if (job.dueMin !== null) cost += (Math.max(0, end - job.dueMin) / 60) * COST.late * job.weight;
+    cost += ((end - question.nowMinutes) / 60) * COST.ready;
+    if (job.dueMinutes !== null) cost += (Math.max(0, end - job.dueMinutes) / 60) * COST.late * job.weight;
   }
   const hands = new Map<string, string>();
   for (const task of question.tasks) {
@@ -104,7 +105,7 @@ export function firstChoice(question: CrewQuestion): Choice {
     const [first, second] = [jobs[a]!, jobs[b]!];
     const stands = Number(second.inBayId !== null) - Number(first.inBayId !== null);
     if (stands !== 0) return stands;
-    const [due, other] = [first.dueMin ?? never, second.dueMin ?? never];
+    const [due, other] = [first.dueMinutes ?? never, second.dueMinutes ?? never];
     return due === other ? a - b : due - other;
   });
   const load = new Map<string, number>();
@@ -131,7 +132,7 @@ function withKeptBays(question: CrewQuestion, { placed, bays }: Pick<CrewPlan, '
     const own = question.tasks.filter((task) => task.jobId === job.id && task.inBay && placed[task.id]);
     const bay = bays[job.id];
     if (own.length === 0 || !bay || !job.bayIds.includes(bay)) return job;
-    const isBegun = own.some((task) => placed[task.id]!.startMin < question.nowMin);
+    const isBegun = own.some((task) => placed[task.id]!.startMinutes < question.nowMinutes);
     return { ...job, bayIds: [bay], inBayId: isBegun ? bay : job.inBayId };
   });
   return { ...question, jobs };
@@ -144,7 +145,7 @@ export function planCrew(
   kept: Pick<CrewPlan, 'placed' | 'bays'> = { placed: {}, bays: {} },
 ): CrewAnswer {
   const question = withKeptBays(asked, kept);
-  const { rounds, timeLimitMs, now = () => performance.now(), seed = 7 } = { ...USUAL, ...limits };
+  const { rounds, timeLimitMs, now = () => 0, seed = 7 } = { ...USUAL, ...limits };
   const random = xorshift(seed);
   const below = (count: number) => Math.floor(random() * count);
   const generator = new Generator(question);
@@ -174,9 +175,9 @@ export function planCrew(
 
 export const answerOf = (question: CrewQuestion, plan: CrewPlan): CrewAnswer => ({
   plan,
-  endMin: endOfPlan(question, plan),
-  boundMin: crewBound(question),
-  lateMin: lateMinutes(question, plan),
+  endMinutes: endOfPlan(question, plan),
+  boundMinutes: crewBound(question),
+  lateMinutes: lateMinutes(question, plan),
 });
 
 /** A neighbour: two jobs turned about, a job in another bay, a task sooner than it came, or a task in other hands. */
@@ -210,7 +211,7 @@ function changed(question: CrewQuestion, choice: Choice, plan: CrewPlan, below: 
       return { ...choice, bays };
     }
   }
-  const startOf = (at: number) => plan.placed[tasks[at]!.id]?.startMin ?? Number.POSITIVE_INFINITY;
+  const startOf = (at: number) => plan.placed[tasks[at]!.id]?.startMinutes ?? Number.POSITIVE_INFINITY;
   const order = [...choice.order].sort((a, b) => startOf(a) - startOf(b) || a - b);
   const from = below(order.length);
   const to = Math.max(0, from - 1 - below(12));

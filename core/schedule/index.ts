@@ -1,9 +1,7 @@
-export * from './crew.ts';
-export * from './crewBound.ts';
-export * from './crewFaults.ts';
-export * from './crewRepair.ts';
-export * from './crewSearch.ts';
-export * from './lowerBound.ts';
-export * from './random.ts';
-export * from './schedule.ts';
-export * from './spans.ts';
+export { type CrewPlan, type CrewQuestion, type CrewTask, OpenTime, type PlacedTask } from './crew.ts';
+export { faultsOf, type PlanFault } from './crewFaults.ts';
+export { keptOf, movedBetween, type Repair, repairPlan } from './crewRepair.ts';
+export { type CrewAnswer, planCrew } from './crewSearch.ts';
+export { xorshift } from './random.ts';
+export { PlanQuestion, planTasks } from './schedule.ts';
+export { endAfter, joined, minutesIn, type Span, spanAt, without } from './spans.ts';

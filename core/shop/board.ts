@@ -40,14 +40,14 @@ export interface Block {
   id: string;
   unitId: string;
   workerIds: readonly string[];
-  fromMin: number;
-  toMin: number;
+  fromMinutes: number;
+  toMinutes: number;
   stepKeys: string[];
   words: string;
   /** Expected of its steps. */
   minutes: number;
   /** What was written down; null while it is to do. */
-  spentMin: number | null;
+  spentMinutes: number | null;
   isDone: boolean;
   held: boolean;
 }
@@ -59,11 +59,11 @@ export const taskIdsOf = ({ unitId, stepKeys }: Pick<Block, 'unitId' | 'stepKeys
 export interface Stay {
   unitId: string;
   bayId: string;
-  fromMin: number;
-  toMin: number;
+  fromMinutes: number;
+  toMinutes: number;
 }
 
-export type WaitKind = 'part' | 'tide' | 'bay' | 'hands';
+export type WaitKind = 'part' | 'unavailable' | 'bay' | 'crew';
 
 export interface Wait {
   unitId: string;
@@ -71,19 +71,19 @@ export interface Wait {
   title: string;
   kind: WaitKind;
   /** Working hours that go by until it is free; 0 for what is not planned at all. */
-  lostMin: number;
-  untilMin: number | null;
+  lostMinutes: number;
+  untilMinutes: number | null;
   words: string;
   shortage: Shortage | null;
 }
 
 export interface JobLine {
   unitId: string;
-  readyMin: number | null;
-  dueMin: number | null;
-  lateMin: number;
-  expectedMin: number;
-  spentMin: number;
+  readyMinutes: number | null;
+  dueMinutes: number | null;
+  lateMinutes: number;
+  expectedMinutes: number;
+  spentMinutes: number;
   /** Steps done of all. */
   done: number;
   all: number;
@@ -110,10 +110,10 @@ interface Piece {
   step: ShopStep;
   unitId: string;
   workerIds: readonly string[];
-  fromMin: number;
-  toMin: number;
+  fromMinutes: number;
+  toMinutes: number;
   minutes: number;
-  spentMin: number | null;
+  spentMinutes: number | null;
   held: boolean;
 }
 
@@ -126,7 +126,7 @@ function blocksOf(pieces: readonly Piece[], works: ReadonlyMap<string, readonly 
   }
   const blocks: Block[] = [];
   for (const list of byHands.values()) {
-    list.sort((a, b) => a.fromMin - b.fromMin);
+    list.sort((a, b) => a.fromMinutes - b.fromMinutes);
     let open: { block: Block; steps: ShopStep[] } | null = null;
     for (const piece of list) {
       const spans = works.get(piece.workerIds[0]!) ?? [];
@@ -134,11 +134,11 @@ function blocksOf(pieces: readonly Piece[], works: ReadonlyMap<string, readonly 
         open &&
         open.block.unitId === piece.unitId &&
         open.block.held === piece.held &&
-        minutesIn(spans, open.block.toMin, piece.fromMin) === 0;
+        minutesIn(spans, open.block.toMinutes, piece.fromMinutes) === 0;
       if (open && follows) {
-        open.block.toMin = Math.max(open.block.toMin, piece.toMin);
+        open.block.toMinutes = Math.max(open.block.toMinutes, piece.toMinutes);
         open.block.minutes += piece.minutes;
-        if (piece.spentMin !== null) open.block.spentMin = (open.block.spentMin ?? 0) + piece.spentMin;
+        if (piece.spentMinutes !== null) open.block.spentMinutes = (open.block.spentMinutes ?? 0) + piece.spentMinutes;
         open.block.stepKeys.push(piece.step.key);
         open.steps.push(piece.step);
         open.block.words = wordsFor(open.steps);
@@ -155,20 +155,20 @@ function blocksOf(pieces: readonly Piece[], works: ReadonlyMap<string, readonly 
 }
 
 /** When work of so many minutes that ended at a time was begun, going back over closings. */
-function startBefore(spans: readonly Span[], endMin: number, minutes: number): number {
+function startBefore(spans: readonly Span[], endMinutes: number, minutes: number): number {
   let left = minutes;
-  for (let at = Math.min(spanAt(spans, endMin), spans.length - 1); at >= 0; at--) {
-    const end = Math.min(endMin, spans[at]!.toMin);
-    const here = end - spans[at]!.fromMin;
+  for (let at = Math.min(spanAt(spans, endMinutes), spans.length - 1); at >= 0; at--) {
+    const end = Math.min(endMinutes, spans[at]!.toMinutes);
+    const here = end - spans[at]!.fromMinutes;
     if (here <= 0) continue;
     if (here >= left) return end - left;
     left -= here;
   }
-  return endMin - left;
+  return endMinutes - left;
 }
 
 /** What was ticked, laid back to back before the moment of each tick: nobody did two steps at once. */
-function donePieces({ shop, units }: ShopWork, localMin: (iso: string) => number, expected: Expected): Piece[] {
+function donePieces({ shop, units }: ShopWork, localMinutes: (iso: string) => number, expected: Expected): Piece[] {
   const workerOf = new Map(Object.values(shop.workers).map((worker) => [worker.name, worker]));
   const byWorker = new Map<string, Piece[]>();
   for (const unit of units)
@@ -176,21 +176,30 @@ function donePieces({ shop, units }: ShopWork, localMin: (iso: string) => number
       const worker = step.done && workerOf.get(step.done.by);
       if (!step.done || !worker) continue;
       const minutes = expected.get(unit.id)!.get(step.key)!;
-      const spentMin = step.done.minutes ?? minutes;
-      const toMin = localMin(step.done.at);
+      const spentMinutes = step.done.minutes ?? minutes;
+      const toMinutes = localMinutes(step.done.at);
       const workerIds = [worker.id];
-      const piece = { step, unitId: unit.id, workerIds, fromMin: toMin, toMin, minutes, spentMin, held: false };
+      const piece = {
+        step,
+        unitId: unit.id,
+        workerIds,
+        fromMinutes: toMinutes,
+        toMinutes,
+        minutes,
+        spentMinutes,
+        held: false,
+      };
       byWorker.set(worker.id, [...(byWorker.get(worker.id) ?? []), piece]);
     }
   return [...byWorker].flatMap(([id, pieces]) => {
-    const first = Math.min(...pieces.map((piece) => piece.toMin));
+    const first = Math.min(...pieces.map((piece) => piece.toMinutes));
     const spans = worksOf(shop.workers[id]!, first - 28 * 24 * 60, 180);
     let next = Number.POSITIVE_INFINITY;
     // Stable, so that steps ticked in the same minute keep the order of the job.
-    for (const piece of pieces.sort((a, b) => a.toMin - b.toMin).reverse()) {
-      piece.toMin = Math.min(piece.toMin, next);
-      piece.fromMin = startBefore(spans, piece.toMin, piece.spentMin ?? piece.minutes);
-      next = piece.fromMin;
+    for (const piece of pieces.sort((a, b) => a.toMinutes - b.toMinutes).reverse()) {
+      piece.toMinutes = Math.min(piece.toMinutes, next);
+      piece.fromMinutes = startBefore(spans, piece.toMinutes, piece.spentMinutes ?? piece.minutes);
+      next = piece.fromMinutes;
     }
     return pieces;
   });
@@ -198,15 +207,17 @@ function donePieces({ shop, units }: ShopWork, localMin: (iso: string) => number
 
 type Expected = ReadonlyMap<string, ReadonlyMap<string, number>>;
 
-function staysOf(question: CrewQuestion, plan: ReturnType<typeof planOf>, shop: Shop, nowMin: number): Stay[] {
+function staysOf(question: CrewQuestion, plan: ReturnType<typeof planOf>, shop: Shop, nowMinutes: number): Stay[] {
   return question.jobs.flatMap((job): Stay[] => {
     const bayId = plan.bays[job.id] ?? shop.jobs[job.id]?.inBayId;
     const own = question.tasks.filter((task) => task.jobId === job.id && task.inBay && plan.placed[task.id]);
     if (!bayId || own.length === 0) return [];
-    const from = Math.min(...own.map((task) => plan.placed[task.id]!.startMin));
-    const toMin = Math.max(...own.map((task) => plan.placed[task.id]!.endMin));
+    const from = Math.min(...own.map((task) => plan.placed[task.id]!.startMinutes));
+    const toMinutes = Math.max(...own.map((task) => plan.placed[task.id]!.endMinutes));
     // What stands there already has stood there.
-    return [{ unitId: job.id, bayId, fromMin: job.inBayId === bayId ? Math.min(from, nowMin) : from, toMin }];
+    return [
+      { unitId: job.id, bayId, fromMinutes: job.inBayId === bayId ? Math.min(from, nowMinutes) : from, toMinutes },
+    ];
   });
 }
 
@@ -217,26 +228,30 @@ function waitOf(
   task: CrewQuestion['tasks'][number],
   open: readonly Span[],
   stays: readonly Stay[],
-): { kind: WaitKind; lostMin: number; untilMin: number } | null {
+): { kind: WaitKind; lostMinutes: number; untilMinutes: number } | null {
   const at = plan.placed[task.id];
   if (!at) return null;
-  const ready = Math.max(question.nowMin, ...task.after.map((id) => plan.placed[id]?.endMin ?? 0));
-  const until = (kind: WaitKind, untilMin: number) => ({ kind, untilMin, lostMin: minutesIn(open, ready, untilMin) });
-  if (minutesIn(open, ready, at.startMin) === 0) return null;
-  if (task.notBeforeMin > ready) return until('part', task.notBeforeMin);
+  const ready = Math.max(question.nowMinutes, ...task.after.map((id) => plan.placed[id]?.endMinutes ?? 0));
+  const until = (kind: WaitKind, untilMinutes: number) => ({
+    kind,
+    untilMinutes,
+    lostMinutes: minutesIn(open, ready, untilMinutes),
+  });
+  if (minutesIn(open, ready, at.startMinutes) === 0) return null;
+  if (task.notBeforeMinutes > ready) return until('part', task.notBeforeMinutes);
   const { windows } = question.jobs.find((job) => job.id === task.jobId)!;
-  const window = windows?.[spanAt(windows, at.startMin)];
-  if (window && window.fromMin > ready && minutesIn(open, window.fromMin, at.startMin) === 0)
-    return until('tide', at.startMin);
+  const window = windows?.[spanAt(windows, at.startMinutes)];
+  if (window && window.fromMinutes > ready && minutesIn(open, window.fromMinutes, at.startMinutes) === 0)
+    return until('unavailable', at.startMinutes);
   const own = stays.find((stay) => stay.unitId === task.jobId);
   const before = stays
-    .filter((stay) => own && stay.bayId === own.bayId && stay.toMin <= own.fromMin)
-    .reduce((last, stay) => Math.max(last, stay.toMin), 0);
-  return task.inBay && before > ready ? until('bay', before) : until('hands', at.startMin);
+    .filter((stay) => own && stay.bayId === own.bayId && stay.toMinutes <= own.fromMinutes)
+    .reduce((last, stay) => Math.max(last, stay.toMinutes), 0);
+  return task.inBay && before > ready ? until('bay', before) : until('crew', at.startMinutes);
 }
 
 /** Waits that cost so much and more are told: for hands there is always a little. */
-const TOLD_FROM_MIN: Record<WaitKind, number> = { part: 15, tide: 15, bay: 60, hands: 120 };
+const TOLD_FROM_MIN: Record<WaitKind, number> = { part: 15, unavailable: 15, bay: 60, crew: 120 };
 
 function waitsOf(
   work: ShopWork,
@@ -244,7 +259,7 @@ function waitsOf(
   plan: ReturnType<typeof planOf>,
   stays: readonly Stay[],
 ): Wait[] {
-  const { shop, units, nowMin } = work;
+  const { shop, units, nowMinutes } = work;
   const open = joined(question.people.flatMap((person) => [...person.works]));
   const short = shortages(shop, units);
   const stepOf = new Map(
@@ -257,20 +272,20 @@ function waitsOf(
     const shortage =
       short
         .filter((each) => each.unitId === task.jobId && each.part.stepKeys.includes(stepKey))
-        .sort((a, b) => b.inAtMin - a.inAtMin)[0] ?? null;
-    if (task.notBeforeMin === Number.POSITIVE_INFINITY && shortage) {
+        .sort((a, b) => b.inAtMinutes - a.inAtMinutes)[0] ?? null;
+    if (task.notBeforeMinutes === Number.POSITIVE_INFINITY && shortage) {
       const words = `${shortage.part.name}: ${shortage.shortBy} short, and nobody has ordered enough`;
-      list.push({ ...base, kind: 'part', lostMin: 0, untilMin: null, words, shortage });
+      list.push({ ...base, kind: 'part', lostMinutes: 0, untilMinutes: null, words, shortage });
       continue;
     }
     const wait = waitOf(question, plan, task, open, stays);
-    if (!wait || wait.lostMin < TOLD_FROM_MIN[wait.kind]) continue;
-    const until = whenText(wait.untilMin, nowMin);
+    if (!wait || wait.lostMinutes < TOLD_FROM_MIN[wait.kind]) continue;
+    const until = whenText(wait.untilMinutes, nowMinutes);
     const words = {
       part: `${shortage?.part.name ?? 'A part'} is in on ${until}`,
-      tide: `The unit is there again on ${until}`,
+      unavailable: `The unit is there again on ${until}`,
       bay: `Its bay is free on ${until}`,
-      hands: `Whoever can do it is free on ${until}`,
+      crew: `Whoever can do it is free on ${until}`,
     }[wait.kind];
     list.push({ ...base, ...wait, words, shortage: wait.kind === 'part' ? shortage : null });
   }
@@ -279,34 +294,43 @@ function waitsOf(
   for (const wait of list) {
     const key = `${wait.unitId} ${wait.kind} ${wait.shortage?.part.key ?? ''}`;
     const known = worst.get(key);
-    if (!known || known.lostMin < wait.lostMin) worst.set(key, wait);
+    if (!known || known.lostMinutes < wait.lostMinutes) worst.set(key, wait);
   }
-  const rank = (wait: Wait) => (wait.untilMin === null ? Number.POSITIVE_INFINITY : wait.lostMin);
+  const rank = (wait: Wait) => (wait.untilMinutes === null ? Number.POSITIVE_INFINITY : wait.lostMinutes);
   return [...worst.values()].sort((a, b) => (rank(a) === rank(b) ? 0 : rank(b) - rank(a)));
 }
 
 function jobLine(shop: Shop, unit: ShopUnit, expected: Expected, plan: ReturnType<typeof planOf>): JobLine {
-  let readyMin: number | null = null;
-  let [expectedMin, spentMin, done] = [0, 0, 0];
+  let readyMinutes: number | null = null;
+  let [expectedMinutes, spentMinutes, done] = [0, 0, 0];
   for (const step of unit.steps) {
     const minutes = expected.get(unit.id)!.get(step.key)! * step.people;
-    expectedMin += minutes;
+    expectedMinutes += minutes;
     if (step.done) {
       done++;
-      spentMin += step.done.minutes ?? minutes;
+      spentMinutes += step.done.minutes ?? minutes;
     }
     const at = plan.placed[taskIdOf(unit.id, step.key)];
-    if (at) readyMin = Math.max(readyMin ?? 0, at.endMin);
+    if (at) readyMinutes = Math.max(readyMinutes ?? 0, at.endMinutes);
   }
   const due = shop.jobs[unit.id]?.due ?? null;
-  const dueMin = due === null ? null : minutesOf(due);
-  const lateMin = dueMin !== null && readyMin !== null ? Math.max(0, readyMin - dueMin) : 0;
-  return { unitId: unit.id, readyMin, dueMin, lateMin, expectedMin, spentMin, done, all: unit.steps.length };
+  const dueMinutes = due === null ? null : minutesOf(due);
+  const lateMinutes = dueMinutes !== null && readyMinutes !== null ? Math.max(0, readyMinutes - dueMinutes) : 0;
+  return {
+    unitId: unit.id,
+    readyMinutes,
+    dueMinutes,
+    lateMinutes,
+    expectedMinutes,
+    spentMinutes,
+    done,
+    all: unit.steps.length,
+  };
 }
 
-/** Everything on the board. `localMin` turns a stamp of the log into minutes on the shop's clock. */
-export function boardOf(work: ShopWork, localMin: (iso: string) => number): Board {
-  const { shop, units, learned, nowMin } = work;
+/** Everything on the board. `localMinutes` turns a stamp of the log into minutes on the shop's clock. */
+export function boardOf(work: ShopWork, localMinutes: (iso: string) => number): Board {
+  const { shop, units, learned, nowMinutes } = work;
   const question = crewQuestion(work);
   const plan = planOf(shop, question);
   const expected = expectedMinutes(units, learned);
@@ -323,21 +347,24 @@ export function boardOf(work: ShopWork, localMin: (iso: string) => number): Boar
         step,
         unitId: unitOfTask(task.id),
         workerIds: at.personIds,
-        fromMin: at.startMin,
-        toMin: at.endMin,
+        fromMinutes: at.startMinutes,
+        toMinutes: at.endMinutes,
         minutes: task.minutes,
-        spentMin: null,
+        spentMinutes: null,
         held: shop.plan.steps[task.id]!.held,
       },
     ];
   });
   const longWorks = new Map(
-    Object.values(shop.workers).map((worker) => [worker.id, worksOf(worker, nowMin - 60 * 24 * 60, 120)]),
+    Object.values(shop.workers).map((worker) => [worker.id, worksOf(worker, nowMinutes - 60 * 24 * 60, 120)]),
   );
-  const stays = staysOf(question, plan, shop, nowMin);
+  const stays = staysOf(question, plan, shop, nowMinutes);
   return {
     question,
-    blocks: [...blocksOf(donePieces(work, localMin, expected), longWorks, true), ...blocksOf(planned, works, false)],
+    blocks: [
+      ...blocksOf(donePieces(work, localMinutes, expected), longWorks, true),
+      ...blocksOf(planned, works, false),
+    ],
     stays,
     waits: waitsOf(work, question, plan, stays),
     jobs: units.filter((unit) => shop.jobs[unit.id]).map((unit) => jobLine(shop, unit, expected, plan)),
@@ -366,8 +393,8 @@ export function calendarOf(work: ShopWork, of: { workerId: string } | { bayId: s
         const unit = unitOf.get(stay.unitId)!;
         return {
           id: `${stay.bayId}-${stay.unitId}`,
-          from: timeOf(stay.fromMin),
-          to: timeOf(stay.toMin),
+          from: timeOf(stay.fromMinutes),
+          to: timeOf(stay.toMinutes),
           title: `${unit.tag} ${unit.name}`,
           place: work.shop.bays[of.bayId]?.name ?? '',
           words: '',
@@ -375,14 +402,14 @@ export function calendarOf(work: ShopWork, of: { workerId: string } | { bayId: s
       });
   return board.blocks
     .filter((block) => !block.isDone && block.workerIds.includes(of.workerId))
-    .sort((a, b) => a.fromMin - b.fromMin)
+    .sort((a, b) => a.fromMinutes - b.fromMinutes)
     .map((block) => {
       const unit = unitOf.get(block.unitId)!;
       const titles = unit.steps.filter((step) => block.stepKeys.includes(step.key)).map((step) => step.title);
       return {
         id: `${of.workerId}-${block.unitId}-${block.stepKeys[0]}`,
-        from: timeOf(block.fromMin),
-        to: timeOf(block.toMin),
+        from: timeOf(block.fromMinutes),
+        to: timeOf(block.toMinutes),
         title: `${unit.tag}: ${block.words}`,
         place: bayName(block.unitId),
         words: titles.join('\n'),

@@ -29,13 +29,13 @@ export function daySheet(work: ShopWork, date: string): DaySheet {
   const end = start + DAY_MIN;
   const board = boardOf(work, () => 0);
   const unitOf = new Map(units.map((unit) => [unit.id, unit]));
-  const onDay = board.blocks.filter((block) => !block.isDone && block.fromMin < end && block.toMin > start);
+  const onDay = board.blocks.filter((block) => !block.isDone && block.fromMinutes < end && block.toMinutes > start);
   const seen = new Set<string>();
   const people = Object.values(shop.workers).map((worker) => ({
     name: worker.name,
     rows: onDay
       .filter((block) => block.workerIds.includes(worker.id))
-      .sort((a, b) => a.fromMin - b.fromMin)
+      .sort((a, b) => a.fromMinutes - b.fromMinutes)
       .map((block): DayRow => {
         const unit = unitOf.get(block.unitId)!;
         // The box of a unit is fetched once.
@@ -43,8 +43,8 @@ export function daySheet(work: ShopWork, date: string): DaySheet {
         seen.add(unit.id);
         const pick = isFirst ? pickingList(shop, unit).filter((line) => !line.picked) : [];
         return {
-          from: block.fromMin < start ? 'goes on' : clockOf(block.fromMin),
-          to: block.toMin > end ? 'next day' : clockOf(block.toMin),
+          from: block.fromMinutes < start ? 'goes on' : clockOf(block.fromMinutes),
+          to: block.toMinutes > end ? 'next day' : clockOf(block.toMinutes),
           tag: unit.tag,
           name: unit.name,
           place: shop.bays[shop.plan.bays[unit.id] ?? '']?.name ?? '',

@@ -14,21 +14,21 @@ import type { ShopUnit } from './shopWork.ts';
 export function movedSteps(
   question: CrewQuestion,
   block: Pick<Block, 'unitId' | 'stepKeys'>,
-  to: { startMin: number; workerIds: readonly string[] },
+  to: { startMinutes: number; workerIds: readonly string[] },
 ): Record<string, PlacedTask> | null {
   const open = new OpenTime(question).of(to.workerIds, block.unitId);
   const minutes = new Map(question.tasks.map((task) => [task.id, task.minutes]));
   const placed: Record<string, PlacedTask> = {};
-  let time = to.startMin;
+  let time = to.startMinutes;
   for (const key of block.stepKeys) {
     const id = taskIdOf(block.unitId, key);
     const span = open[spanAt(open, time)];
     if (!span) return null;
-    const startMin = Math.max(time, span.fromMin);
-    const endMin = endAfter(open, startMin, minutes.get(id) ?? 0);
-    if (endMin === Number.POSITIVE_INFINITY) return null;
-    placed[id] = { startMin, endMin, personIds: to.workerIds };
-    time = endMin;
+    const startMinutes = Math.max(time, span.fromMinutes);
+    const endMinutes = endAfter(open, startMinutes, minutes.get(id) ?? 0);
+    if (endMinutes === Number.POSITIVE_INFINITY) return null;
+    placed[id] = { startMinutes, endMinutes, personIds: to.workerIds };
+    time = endMinutes;
   }
   return placed;
 }
@@ -41,9 +41,9 @@ export const holdSteps = (
   kind: 'setPlan',
   bays: {},
   steps: Object.fromEntries(
-    Object.entries(placed).map(([id, { startMin, endMin, personIds }]) => [
+    Object.entries(placed).map(([id, { startMinutes, endMinutes, personIds }]) => [
       id,
-      { from: timeOf(startMin), to: timeOf(endMin), workerIds: [...personIds], held },
+      { from: timeOf(startMinutes), to: timeOf(endMinutes), workerIds: [...personIds], held },
     ]),
   ),
 });
@@ -81,8 +81,8 @@ export function faultWords(fault: PlanFault, { shop, units, question }: FaultCon
     case 'order':
       return `${own} begins before ${other} has ended.`;
     case 'part':
-      return task && Number.isFinite(task.notBeforeMin)
-        ? `${own} begins before its parts are in, ${whenText(task.notBeforeMin, question.nowMin)}.`
+      return task && Number.isFinite(task.notBeforeMinutes)
+        ? `${own} begins before its parts are in, ${whenText(task.notBeforeMinutes, question.nowMinutes)}.`
         : `${own} has parts that nobody has ordered.`;
     case 'skill':
       return `${own} needs somebody for ${SKILL_NAMES[task?.skill as Skill] ?? 'it'}.`;

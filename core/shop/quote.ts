@@ -27,7 +27,7 @@ const round = (marks: number): number => Math.round(marks * 100) / 100;
 export function quoteFor(
   unit: ShopUnit,
   { stock, rates }: Pick<Shop, 'stock' | 'rates'>,
-  expectedMin: number,
+  expectedMinutes: number,
   shelfMarks: ReadonlyMap<string, number>,
 ): Quote {
   const parts = unit.parts
@@ -37,7 +37,7 @@ export function quoteFor(
       const { name, quantity, unit: counted } = part;
       return { name, quantity, unit: counted, priceMarks, sumMarks: round(quantity * (priceMarks ?? 0)) };
     });
-  const hours = Math.ceil(expectedMin / 15) / 4;
+  const hours = Math.ceil(expectedMinutes / 15) / 4;
   const hoursMarks = round(hours * rates.hourMarks);
   const partsMarks = round(parts.reduce((sum, part) => sum + part.sumMarks, 0));
   const markUpMarks = round((partsMarks + hoursMarks) * rates.markUpShare);

@@ -3,47 +3,21 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { demoShop } from '../../demo/shop.ts';
 import { countingIds, furtherIds } from '../../demo/testUnit.ts';
 import { demoUnits } from '../../demo/world.ts';
-import { fieldsMeet } from '../build/index.ts';
+import { fieldsMeet } from '../document/index.ts';
 import { assess } from '../rules/index.ts';
 import { faultsOf, planCrew, repairPlan } from '../schedule/index.ts';
 import { fitWright, type LearnedFactor, USUAL_RATE, wrightUnit } from '../steps/index.ts';
-import {
-  applyShopOperation,
-  boardOf,
-  calendarOf,
-  crewQuestion,
-  DAY_MIN,
-  daySheet,
-  expectationOf,
-  expectedMinutes,
-  faultsInWords,
-  fitsBay,
-  holdSteps,
-  hoursOver,
-  minutesOf,
-  movedSteps,
-  newShop,
-  pickingList,
-  planChange,
-  planOf,
-  quoteFor,
-  reserveFor,
-  runsOf,
-  Shop,
-  type ShopDraft,
-  type ShopUnit,
-  type ShopWork,
-  shopFindings,
-  shopUnit,
-  shortages,
-  sparesFor,
-  taskIdOf,
-  timeOf,
-  weekday,
-  weekNumber,
-  whenText,
-  worksOf,
-} from './index.ts';
+import { boardOf, calendarOf } from './board.ts';
+import { daySheet } from './daySheet.ts';
+import { faultsInWords, holdSteps, movedSteps } from './moveBlock.ts';
+import { quoteFor } from './quote.ts';
+import { expectationOf, shopFindings } from './shopFindings.ts';
+import { applyShopOperation, type ShopDraft } from './shopOperations.ts';
+import { crewQuestion, fitsBay, planChange, planOf, type ShopWork, worksOf } from './shopQuestion.ts';
+import { newShop, Shop, taskIdOf } from './shopSchema.ts';
+import { DAY_MIN, hoursOver, minutesOf, timeOf, weekday, weekNumber, whenText } from './shopTime.ts';
+import { expectedMinutes, runsOf, type ShopUnit, shopUnit } from './shopWork.ts';
+import { pickingList, reserveFor, shortages, sparesFor } from './stock.ts';
 
 const NOW = minutesOf('2026-01-20T10:00');
 const nextId = furtherIds();
@@ -70,7 +44,7 @@ beforeAll(() => {
   const builds = demoUnits(new Date('2026-01-20T10:00:00Z'), newId).map((build) => ({ id: newId(), build }));
   shop = demoShop(builds, NOW, newId);
   units = builds.filter(({ id }) => shop.jobs[id]).map(({ id, build }) => shopUnit(id, build, assess(build).feeds));
-  work = { shop, units, learned: NOTHING, nowMin: NOW };
+  work = { shop, units, learned: NOTHING, nowMinutes: NOW };
 });
 
 describe("the shop's clock", () => {
@@ -101,12 +75,14 @@ describe("the shop's clock", () => {
     const day = [{ from: '08:00', to: '12:00' }];
     const monday = minutesOf('2026-01-19');
     expect(hoursOver([day, [], [], [], [], [], []], monday, 8)).toEqual([
-      { fromMin: monday + 480, toMin: monday + 720 },
-      { fromMin: monday + 7 * DAY_MIN + 480, toMin: monday + 7 * DAY_MIN + 720 },
+      { fromMinutes: monday + 480, toMinutes: monday + 720 },
+      { fromMinutes: monday + 7 * DAY_MIN + 480, toMinutes: monday + 7 * DAY_MIN + 720 },
     ]);
     const bram = Object.values(shop.workers).find((worker) => worker.away.length > 0)!;
     const from = minutesOf(bram.away[0]!.from);
-    expect(worksOf(bram, NOW).some((span) => span.fromMin >= from && span.fromMin < from + DAY_MIN)).toBe(false);
+    expect(worksOf(bram, NOW).some((span) => span.fromMinutes >= from && span.fromMinutes < from + DAY_MIN)).toBe(
+      false,
+    );
   });
 });
 
@@ -115,19 +91,19 @@ describe('what a run of units alike teaches', () => {
     // Wright 1936, cumulative average: first 100 h at 80 % gives 100, 60, 50.6, 45.4 ... for the single units.
     const times = Array.from({ length: 30 }, (_, at) => wrightUnit(100, at + 1, 0.8));
     expect(times.slice(0, 4).map((time) => Math.round(time * 10) / 10)).toEqual([100, 60, 50.6, 45.4]);
-    const { firstMin, rate } = fitWright(times)!;
+    const { firstMinutes, rate } = fitWright(times)!;
     expect(rate).toBeCloseTo(0.8, 2);
-    expect(Math.abs(firstMin - 100)).toBeLessThan(1);
+    expect(Math.abs(firstMinutes - 100)).toBeLessThan(1);
   });
   it('holds to the usual rate while one is done, and knows nothing before', () => {
-    expect(fitWright([90])).toEqual({ firstMin: 90, rate: expect.closeTo(USUAL_RATE, 9) });
+    expect(fitWright([90])).toEqual({ firstMinutes: 90, rate: expect.closeTo(USUAL_RATE, 9) });
     expect(fitWright([])).toBeNull();
   });
   it('the telehandlers: two done, three to come, each quicker than the one before', () => {
     const run = runsOf(units, NOTHING).find((each) => each.units[0]!.unit.tag === 'SR-14')!;
     expect(run.units.map((each) => each.unit.tag)).toEqual(['SR-14', 'SR-15', 'SR-16', 'SR-17', 'SR-18']);
-    expect(run.units.map((each) => each.spentMin !== null)).toEqual([true, true, false, false, false]);
-    const whole = run.units.slice(0, 4).map((each) => each.expectedMin);
+    expect(run.units.map((each) => each.spentMinutes !== null)).toEqual([true, true, false, false, false]);
+    const whole = run.units.slice(0, 4).map((each) => each.expectedMinutes);
     expect(whole).toEqual([...whole].sort((a, b) => b - a));
     const minutes = expectedMinutes(units, NOTHING);
     const total = (tag: string) => [...minutes.get(unit(tag).id)!.values()].reduce((sum, each) => sum + each, 0);
@@ -151,9 +127,9 @@ describe('the board', () => {
     for (const worker of Object.values(shop.workers)) {
       const done = board.blocks
         .filter((block) => block.isDone && block.workerIds.includes(worker.id))
-        .sort((a, b) => a.fromMin - b.fromMin);
+        .sort((a, b) => a.fromMinutes - b.fromMinutes);
       for (const [at, block] of done.entries())
-        if (at > 0) expect(block.fromMin).toBeGreaterThanOrEqual(done[at - 1]!.toMin);
+        if (at > 0) expect(block.fromMinutes).toBeGreaterThanOrEqual(done[at - 1]!.toMinutes);
     }
     const planned = board.blocks
       .filter((block) => !block.isDone)
@@ -212,15 +188,15 @@ describe('the board', () => {
     const block = board.blocks.find((each) => !each.isDone && each.stepKeys.length > 1 && each.workerIds.length === 1)!;
     const [tamsin] = Object.values(shop.workers).filter((worker) => worker.name.startsWith('Tamsin'));
     const saturday = minutesOf('2026-01-24T10:00');
-    const placed = movedSteps(board.question, block, { startMin: saturday, workerIds: [tamsin!.id] })!;
+    const placed = movedSteps(board.question, block, { startMinutes: saturday, workerIds: [tamsin!.id] })!;
     const times = Object.values(placed);
-    expect(timeOf(times[0]!.startMin)).toBe('2026-01-26T07:30');
+    expect(timeOf(times[0]!.startMinutes)).toBe('2026-01-26T07:30');
     for (const [at, each] of times.entries())
-      if (at > 0) expect(each.startMin).toBeGreaterThanOrEqual(times[at - 1]!.endMin);
+      if (at > 0) expect(each.startMinutes).toBeGreaterThanOrEqual(times[at - 1]!.endMinutes);
     const after = applied(shop, holdSteps(placed));
     expect(after.plan.steps[Object.keys(placed)[0]!]).toMatchObject({ held: true, workerIds: [tamsin!.id] });
     expect(
-      movedSteps(board.question, block, { startMin: saturday + 90 * DAY_MIN, workerIds: [tamsin!.id] }),
+      movedSteps(board.question, block, { startMinutes: saturday + 90 * DAY_MIN, workerIds: [tamsin!.id] }),
     ).toBeNull();
   });
   it('a bay takes what fits with room to walk round', () => {
@@ -280,17 +256,17 @@ describe('stock', () => {
   it('the unit that is due first is served first; the other is short, and of what nobody ordered there is no date', () => {
     const { small: five, both } = small(5);
     expect(shortages(five, both)).toMatchObject([
-      { unitId: both[1]!.id, shortBy: 1, inAtMin: Number.POSITIVE_INFINITY },
+      { unitId: both[1]!.id, shortBy: 1, inAtMinutes: Number.POSITIVE_INFINITY },
     ]);
     expect(shortages(small(6).small, both)).toEqual([]);
   });
   it('two deliveries that fill a gap together count as in when the second is', () => {
     const { small: three, both } = small(3);
     const first = order(three, null, 2, '2026-01-21T09:00').shop;
-    expect(shortages(first, both)[0]!.inAtMin).toBe(Number.POSITIVE_INFINITY);
+    expect(shortages(first, both)[0]!.inAtMinutes).toBe(Number.POSITIVE_INFINITY);
     const second = order(first, both[1]!.id, 1, '2026-01-23T09:00');
     expect(shortages(second.shop, both)).toMatchObject([
-      { shortBy: 3, inAtMin: minutesOf('2026-01-23T09:00'), orderId: second.id },
+      { shortBy: 3, inAtMinutes: minutesOf('2026-01-23T09:00'), orderId: second.id },
     ]);
   });
   it('what is laid aside for one is not there for another, even one that presses more', () => {

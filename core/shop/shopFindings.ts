@@ -34,11 +34,11 @@ export function expectationOf(
   const plain = estimateOf(hands, learned);
   const run = runsOf(units, learned).find((each) => each.units.some((other) => other.unit.id === unit.id));
   const own = run?.units.find((each) => each.unit.id === unit.id);
-  const done = run?.units.filter((each) => each.spentMin !== null && each.unit.id !== unit.id) ?? [];
+  const done = run?.units.filter((each) => each.spentMinutes !== null && each.unit.id !== unit.id) ?? [];
   if (!own || done.length === 0 || plain.minutes === 0) return { ...plain, from: [] };
-  const scale = own.expectedMin / plain.minutes;
+  const scale = own.expectedMinutes / plain.minutes;
   return {
-    minutes: own.expectedMin,
+    minutes: own.expectedMinutes,
     low: plain.low * scale,
     high: plain.high * scale,
     from: done.map((each) => each.unit.tag),

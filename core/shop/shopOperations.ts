@@ -1,7 +1,7 @@
 /** Operations on the shop: the only way it changes. Each carries an id made by the client and is applied once. */
 import { enablePatches, type Patch, produceWithPatches } from 'immer';
 import * as z from 'zod';
-import { type Change, documentProblem, Id, list, table } from '../build/index.ts';
+import { type Change, documentProblem, Id, list, table } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import {
   Bay,

@@ -21,9 +21,12 @@ const HORIZON_DAYS = 70;
 const ROOM_MM = { round: 600, above: 300 };
 
 /** When somebody works, from a day on. */
-export function worksOf(worker: Worker, fromMin: number, days = HORIZON_DAYS): Span[] {
-  const away = worker.away.map(({ from, to }) => ({ fromMin: minutesOf(from), toMin: minutesOf(to) + DAY_MIN }));
-  return without(joined(hoursOver(worker.week, fromMin, days)), away);
+export function worksOf(worker: Worker, fromMinutes: number, days = HORIZON_DAYS): Span[] {
+  const away = worker.away.map(({ from, to }) => ({
+    fromMinutes: minutesOf(from),
+    toMinutes: minutesOf(to) + DAY_MIN,
+  }));
+  return without(joined(hoursOver(worker.week, fromMinutes, days)), away);
 }
 
 /** Does a unit fit into a bay with room to work round it? */
@@ -44,18 +47,18 @@ export interface ShopWork {
   shop: Shop;
   units: readonly ShopUnit[];
   learned: Readonly<Record<string, LearnedFactor>>;
-  nowMin: number;
+  nowMinutes: number;
 }
 
 /** Everything that is still to do, as the planner asks for it. */
-export function crewQuestion({ shop, units, learned, nowMin }: ShopWork): CrewQuestion {
+export function crewQuestion({ shop, units, learned, nowMinutes }: ShopWork): CrewQuestion {
   const unitOf = new Map(units.map((unit) => [unit.id, unit]));
   const minutes = expectedMinutes(units, learned);
   const heldUp = new Map<string, number>();
-  for (const { unitId, part, inAtMin } of shortages(shop, units))
+  for (const { unitId, part, inAtMinutes } of shortages(shop, units))
     for (const key of part.stepKeys) {
       const id = taskIdOf(unitId, key);
-      heldUp.set(id, Math.max(heldUp.get(id) ?? 0, inAtMin));
+      heldUp.set(id, Math.max(heldUp.get(id) ?? 0, inAtMinutes));
     }
   const jobs = byUrgency(shop).flatMap((unitId) => {
     const unit = unitOf.get(unitId);
@@ -63,7 +66,7 @@ export function crewQuestion({ shop, units, learned, nowMin }: ShopWork): CrewQu
     if (!unit) return [];
     return {
       id: unitId,
-      dueMin: job.due === null ? null : minutesOf(job.due),
+      dueMinutes: job.due === null ? null : minutesOf(job.due),
       weight: job.weight,
       bayIds: Object.values(shop.bays)
         .filter((bay) => fitsBay(unit, bay))
@@ -72,15 +75,15 @@ export function crewQuestion({ shop, units, learned, nowMin }: ShopWork): CrewQu
       windows:
         job.windows.length === 0
           ? null
-          : joined(job.windows.map(({ from, to }) => ({ fromMin: minutesOf(from), toMin: minutesOf(to) }))),
+          : joined(job.windows.map(({ from, to }) => ({ fromMinutes: minutesOf(from), toMinutes: minutesOf(to) }))),
     };
   });
   return {
-    nowMin,
+    nowMinutes,
     people: Object.values(shop.workers).map((worker) => ({
       id: worker.id,
       skills: worker.skills,
-      works: worksOf(worker, nowMin - 7 * DAY_MIN),
+      works: worksOf(worker, nowMinutes - 7 * DAY_MIN),
     })),
     jobs,
     tasks: jobs.flatMap((job) =>
@@ -96,7 +99,7 @@ export function crewQuestion({ shop, units, learned, nowMin }: ShopWork): CrewQu
             people: step.people,
             inBay: step.inBay,
             after: step.after.map((key) => taskIdOf(job.id, key)),
-            notBeforeMin: heldUp.get(taskIdOf(job.id, step.key)) ?? 0,
+            notBeforeMinutes: heldUp.get(taskIdOf(job.id, step.key)) ?? 0,
           }),
         ),
     ),
@@ -108,15 +111,16 @@ export function planOf(shop: Shop, question: CrewQuestion): Pick<CrewPlan, 'plac
   const placed: Record<string, PlacedTask> = {};
   for (const { id } of question.tasks) {
     const step = shop.plan.steps[id];
-    if (step) placed[id] = { startMin: minutesOf(step.from), endMin: minutesOf(step.to), personIds: step.workerIds };
+    if (step)
+      placed[id] = { startMinutes: minutesOf(step.from), endMinutes: minutesOf(step.to), personIds: step.workerIds };
   }
   return { placed, bays: shop.plan.bays };
 }
 
 /** Steps that were put somewhere by hand, and for which it is not too late yet. */
-export const heldTasks = (shop: Shop, nowMin: number): Set<string> =>
+export const heldTasks = (shop: Shop, nowMinutes: number): Set<string> =>
   new Set(
-    Object.entries(shop.plan.steps).flatMap(([id, step]) => (step.held && minutesOf(step.to) > nowMin ? [id] : [])),
+    Object.entries(shop.plan.steps).flatMap(([id, step]) => (step.held && minutesOf(step.to) > nowMinutes ? [id] : [])),
   );
 
 /** What to change on the board so that it shows a plan; null when it does already. */
@@ -127,7 +131,12 @@ export function planChange(
 ): Extract<ShopDraft, { kind: 'setPlan' }> | null {
   const steps: Record<string, PlannedStep | null> = {};
   for (const [id, at] of Object.entries(plan.placed)) {
-    const step = { from: timeOf(at.startMin), to: timeOf(at.endMin), workerIds: [...at.personIds], held: held.has(id) };
+    const step = {
+      from: timeOf(at.startMinutes),
+      to: timeOf(at.endMinutes),
+      workerIds: [...at.personIds],
+      held: held.has(id),
+    };
     if (JSON.stringify(step) !== JSON.stringify(shop.plan.steps[id])) steps[id] = step;
   }
   for (const id of Object.keys(shop.plan.steps)) if (!plan.placed[id]) steps[id] = null;

@@ -1,6 +1,6 @@
 /** The shop as one document: who works when, what bays there are, which units are on the board, parts and the plan. */
 import * as z from 'zod';
-import { Id, key, line, list, table, trimmedLine } from '../build/index.ts';
+import { Id, key, line, list, table, trimmedLine } from '../document/index.ts';
 import { ClockTime, ShopDate, ShopTime } from './shopTime.ts';
 
 export const SHOP_VERSION = 1;

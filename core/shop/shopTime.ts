@@ -53,8 +53,8 @@ const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 export const dayName = (minutes: number): string => DAYS[weekday(minutes)]!;
 
 /** As people say it: `whenText(...) // => 'Thu 09:00'`; further away than a week with its date. */
-export function whenText(minutes: number, nowMin: number): string {
-  const isNear = Math.abs(minutes - nowMin) < 7 * DAY_MIN;
+export function whenText(minutes: number, nowMinutes: number): string {
+  const isNear = Math.abs(minutes - nowMinutes) < 7 * DAY_MIN;
   const date = new Date(START_MS + minutes * 60_000);
   const day = `${date.getUTCDate()} ${date.toLocaleString('en-GB', { month: 'short', timeZone: 'UTC' })}`;
   return `${dayName(minutes)} ${isNear ? '' : `${day} `}${clockOf(minutes)}`;
@@ -69,12 +69,12 @@ export interface ClockSpan {
 const clockMinutes = (clock: string): number => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
 
 /** Hours of a week, Monday first, laid out over so many days from a day on. */
-export function hoursOver(week: readonly (readonly ClockSpan[])[], fromDayMin: number, days: number): Span[] {
+export function hoursOver(week: readonly (readonly ClockSpan[])[], fromDayMinutes: number, days: number): Span[] {
   const spans: Span[] = [];
   for (let day = 0; day < days; day++) {
-    const start = dayStart(fromDayMin) + day * DAY_MIN;
+    const start = dayStart(fromDayMinutes) + day * DAY_MIN;
     for (const { from, to } of week[weekday(start)] ?? [])
-      spans.push({ fromMin: start + clockMinutes(from), toMin: start + clockMinutes(to) });
+      spans.push({ fromMinutes: start + clockMinutes(from), toMinutes: start + clockMinutes(to) });
   }
   return spans;
 }

@@ -1,7 +1,7 @@
 /** What a unit brings to the shop: its steps, its parts and its size, taken from its build. */
 
-import type { Build } from '../build/index.ts';
-import type { AssessedFeed } from '../feed/index.ts';
+import type { AssessedFeed } from '../circuit/index.ts';
+import type { Build } from '../document/index.ts';
 import { bodyOf } from '../rules/index.ts';
 import {
   fitWright,
@@ -137,9 +137,9 @@ export function shopUnit(id: string, build: Build, feeds: readonly AssessedFeed[
 export interface Run {
   kin: string;
   /** Units alike in the order in which they are built, what each took or will take. */
-  units: { unit: ShopUnit; spentMin: number | null; expectedMin: number }[];
+  units: { unit: ShopUnit; spentMinutes: number | null; expectedMinutes: number }[];
   rate: number;
-  firstMin: number;
+  firstMinutes: number;
 }
 
 /** Minutes that were written down on a finished unit; null while it is not finished, or when too little was written. */
@@ -183,8 +183,8 @@ export function runsOf(units: readonly ShopUnit[], learned: Readonly<Record<stri
         ...curve,
         units: [...finished, ...open].map((unit, at) => ({
           unit,
-          spentMin: spent.get(unit.id)!,
-          expectedMin: (wrightUnit(curve.firstMin, at + 1, curve.rate) * plainOf(unit)) / whole,
+          spentMinutes: spent.get(unit.id)!,
+          expectedMinutes: (wrightUnit(curve.firstMinutes, at + 1, curve.rate) * plainOf(unit)) / whole,
         })),
       };
     });
@@ -196,7 +196,7 @@ export function expectedMinutes(
   learned: Readonly<Record<string, LearnedFactor>>,
 ): Map<string, Map<string, number>> {
   const inRun = new Map(
-    runsOf(units, learned).flatMap((run) => run.units.map((each) => [each.unit.id, each.expectedMin])),
+    runsOf(units, learned).flatMap((run) => run.units.map((each) => [each.unit.id, each.expectedMinutes])),
   );
   return new Map(
     units.map((unit) => {

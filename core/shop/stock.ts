@@ -1,4 +1,4 @@
-/** Stock against what the units on the board need: what is short, what to lay aside, what to pick, how many spares. */
+/** Stock against what the units on the board need: what is short, what to reserve, what to pick, how many spares. */
 import type { ShopDraft } from './shopOperations.ts';
 import { type Reserved, reservedKey, type Shop } from './shopSchema.ts';
 import { minutesOf } from './shopTime.ts';
@@ -9,7 +9,7 @@ export interface Shortage {
   part: ShopPart;
   shortBy: number;
   /** When enough of it is in; Infinity when nobody has ordered enough. */
-  inAtMin: number;
+  inAtMinutes: number;
   /** The order that it waits for last. */
   orderId: string | null;
 }
@@ -52,20 +52,20 @@ export function shortages(shop: Shop, units: readonly ShopUnit[]): Shortage[] {
       if (short <= 1e-9 || !isCounted) continue;
       const shortBy = short;
       let last: string | null = null;
-      let inAtMin = 0;
+      let inAtMinutes = 0;
       for (const each of orders) {
         if (short <= 1e-9 || each.left <= 0) continue;
         const part = Math.min(short, each.left);
         each.left -= part;
         short -= part;
         last = each.order.id;
-        inAtMin = minutesOf(each.order.dueIn);
+        inAtMinutes = minutesOf(each.order.dueIn);
       }
       list.push({
         unitId,
         part,
         shortBy,
-        inAtMin: short > 1e-9 ? Number.POSITIVE_INFINITY : inAtMin,
+        inAtMinutes: short > 1e-9 ? Number.POSITIVE_INFINITY : inAtMinutes,
         orderId: last,
       });
     }

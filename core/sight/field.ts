@@ -3,7 +3,7 @@
  * by a named part. Directions are bearings around the unit and heights above the horizon.
  */
 import { type Body, type Direction, type Pose, posed, posedPlace } from '../body/index.ts';
-import type { Build, Face, Id, Lamp, LampModel, Position } from '../build/index.ts';
+import type { Build, Face, Id, Lamp, LampModel, Position } from '../document/index.ts';
 import { housingOf } from '../place/index.ts';
 import { castRay, type Obstacle, type RayCaster, rayCaster } from './rayCaster.ts';
 
@@ -40,7 +40,7 @@ const along = ([x, y, z]: Direction, by: number, from: Position): Position => ({
 });
 
 /** A housing proud of its skin is lit from its middle; a flush one from just off the skin. */
-const LEAST_STAND_MM = 3;
+const MIN_STAND_MM = 3;
 
 /** Where light leaves a lamp and which way it faces, with the joints of the body moved. */
 export function lightSource(
@@ -51,7 +51,7 @@ export function lightSource(
 ): { from: Position; normal: Direction } {
   const { position, normal } = posedPlace(body, pose, lamp);
   const depthMm = lamp.face === 'top' ? model.face.heightMm : model.face.depthMm;
-  return { from: along(normal, Math.max(LEAST_STAND_MM, depthMm / 2), position), normal };
+  return { from: along(normal, Math.max(MIN_STAND_MM, depthMm / 2), position), normal };
 }
 
 /** Lamps farther off than this hide nothing worth telling. */

@@ -1,6 +1,6 @@
 /** Light that reaches the driver: straight through the glass, or by way of a mirror. */
 import { type Body, type BodyPart, contains, type Direction, type View } from '../body/index.ts';
-import type { Lamp, LampModel, Position } from '../build/index.ts';
+import type { Lamp, LampModel, Position } from '../document/index.ts';
 import { lampMemo } from '../place/index.ts';
 import { lightSource } from './field.ts';
 import { isFreeLine } from './seen.ts';

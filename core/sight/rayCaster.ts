@@ -4,7 +4,7 @@
  */
 import type { Body, BodyPart, Direction } from '../body/index.ts';
 import { extent, type Outline } from '../body/index.ts';
-import type { Position } from '../build/index.ts';
+import type { Position } from '../document/index.ts';
 
 /** An axis-parallel box that stands in the way besides the body: another lamp, a load. */
 export interface Obstacle {

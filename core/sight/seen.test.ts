@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { modelByKey } from '../../demo/shelf.ts';
 import { type Body, makeBody } from '../body/index.ts';
-import type { Lamp, LampModel } from '../build/index.ts';
-import { bearingWords, glareOf, hiddenFrom, neededBearings, sideWords } from './index.ts';
+import type { Lamp, LampModel } from '../document/index.ts';
+import { glareOf } from './glare.ts';
+import { bearingWords, hiddenFrom, neededBearings, sideWords } from './seen.ts';
 
 const bodyOf = (id: string, extras: Parameters<typeof makeBody>[2] = {}): Body => {
   const made = makeBody(id, {}, extras);

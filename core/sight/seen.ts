@@ -1,6 +1,6 @@
 /** From where a lamp is seen: the directions its job needs, what blocks them, and in which position of which joint. */
 import { type Body, type Direction, type Pose, posed, posesOf } from '../body/index.ts';
-import type { Build, Lamp, LampKind, LampModel, Position } from '../build/index.ts';
+import type { Build, Lamp, LampKind, LampModel, Position } from '../document/index.ts';
 import { lampMemo } from '../place/index.ts';
 import { asObstacles, directionOf, lampsNear, lightSource, loadOf } from './field.ts';
 import { castRay, type Obstacle, type RayCaster, rayCaster } from './rayCaster.ts';

@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { testTruck } from '../../demo/testUnit.ts';
 import { BODY_TEMPLATES, type Body, contains, type Direction, makeBody, posed, posesOf } from '../body/index.ts';
-import type { Position } from '../build/index.ts';
-import { BEARINGS, BEHIND, castRay, cellOf, directionOf, FREE, lampFields, rayCaster } from './index.ts';
+import type { Position } from '../document/index.ts';
+import { BEARINGS, BEHIND, cellOf, directionOf, FREE, lampFields } from './field.ts';
+import { castRay, rayCaster } from './rayCaster.ts';
 
 const bodyOf = (id: string): Body => {
   const made = makeBody(id, {});

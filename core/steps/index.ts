@@ -1,5 +1,13 @@
-export * from './jobSteps.ts';
-export * from './learning.ts';
-export * from './measures.ts';
-export * from './orderRules.ts';
-export * from './step.ts';
+export { jobSteps } from './jobSteps.ts';
+export {
+  fitWright,
+  type LearnedFactor,
+  learnedFactor,
+  learningExponent,
+  type Spent,
+  USUAL_RATE,
+  wrightTotal,
+  wrightUnit,
+} from './learning.ts';
+export { arranged, type Break, breakKey, breaksOfOrder, breaksOfTicks, ruleById } from './orderRules.ts';
+export { type PlannedMeasure, SKILL_NAMES, SKILLS, type Skill, STEP_KINDS, type Step, type StepKind } from './step.ts';

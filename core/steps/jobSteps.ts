@@ -2,9 +2,13 @@
  * The steps of a job, made from lamps, feeds and the trim that the survey found, in an order that can be worked. Minutes
  * are common practice, no source; what a crew really needs is learned from what it writes down.
  */
-import type { Build, Face, Lamp } from '../build/index.ts';
-import { type AssessedFeed, cutList, sourceInText } from '../feed/index.ts';
+
+import type { AssessedFeed } from '../circuit/index.ts';
+import type { Build, Face, Lamp } from '../document/index.ts';
+import { sourceInText } from '../graph/index.ts';
+import { cutList } from '../harness/index.ts';
 import { allHoles, compareTags, drillingOf, formatMm, tagList } from '../place/index.ts';
+import { gaugeName } from '../units/index.ts';
 import { wrightUnit } from './learning.ts';
 import { lampMeasures, wireMeasures } from './measures.ts';
 import { arranged, withOrder } from './orderRules.ts';
@@ -185,7 +189,7 @@ function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unorde
   const lines = cutList(build);
   const runs = feeds.map(({ feed, figures }) => {
     const wire = feed.wires[0];
-    const gauge = wire ? (wire.table === 'awg' ? `${wire.gauge} AWG` : `${wire.gauge} mm²`) : '';
+    const gauge = wire ? gaugeName(wire.table, wire.gauge) : '';
     const wireIds = new Set([...feed.wires, ...feed.groundWires].map((each) => each.id));
     const isLong = figures.longestRunMm >= TWO_TO_PULL_MM;
     return step(
@@ -244,7 +248,7 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
       {
         key: 'bench',
         title: 'Bench-test every lamp',
-        detail: `${lamps.length} lamps: each lit once on the bench supply; aim and captive bolts set now.`,
+        detail: `${lamps.length} ${lamps.length === 1 ? 'lamp' : 'lamps'}: each lit once on the bench supply; aim and captive bolts set now.`,
         minutes: lamps.length * 2,
       },
       lamps,

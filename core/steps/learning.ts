@@ -15,8 +15,8 @@ export const wrightUnit = (first: number, nth: number, rate: number): number =>
   wrightTotal(first, nth, rate) - (nth > 1 ? wrightTotal(first, nth - 1, rate) : 0);
 
 export interface Spent {
-  estimatedMin: number;
-  actualMin: number;
+  estimatedMinutes: number;
+  actualMinutes: number;
 }
 
 export interface LearnedFactor {
@@ -46,8 +46,8 @@ function quantile(sorted: readonly number[], part: number): number {
  */
 export function learnedFactor(spent: readonly Spent[]): LearnedFactor {
   const logs = spent
-    .filter(({ estimatedMin, actualMin }) => estimatedMin > 0 && actualMin > 0)
-    .map(({ estimatedMin, actualMin }) => Math.log(actualMin / estimatedMin))
+    .filter(({ estimatedMinutes, actualMinutes }) => estimatedMinutes > 0 && actualMinutes > 0)
+    .map(({ estimatedMinutes, actualMinutes }) => Math.log(actualMinutes / estimatedMinutes))
     .sort((a, b) => a - b);
   const samples = logs.length;
   if (samples === 0) return { factor: 1, low: 1 - UNKNOWN_SPREAD, high: 1 + UNKNOWN_SPREAD, samples };
@@ -67,11 +67,11 @@ const RATES = { least: 0.7, most: 1 };
  * slope is that of the cumulative averages over the count, both as logarithms, drawn towards the usual rate while few are
  * done. Null when nothing is done.
  */
-export function fitWright(spentMin: readonly number[]): { firstMin: number; rate: number } | null {
-  const count = spentMin.length;
+export function fitWright(spentMinutes: readonly number[]): { firstMinutes: number; rate: number } | null {
+  const count = spentMinutes.length;
   if (count === 0) return null;
   let total = 0;
-  const points = spentMin.map((minutes, at) => {
+  const points = spentMinutes.map((minutes, at) => {
     total += minutes;
     return { x: Math.log(at + 1), y: Math.log(total / (at + 1)) };
   });
@@ -86,5 +86,5 @@ export function fitWright(spentMin: readonly number[]): { firstMin: number; rate
     learningExponent(RATES.most),
     Math.max(learningExponent(RATES.least), own * weight + usual * (1 - weight)),
   );
-  return { firstMin: Math.exp(middleY - slope * middleX), rate: 2 ** slope };
+  return { firstMinutes: Math.exp(middleY - slope * middleX), rate: 2 ** slope };
 }

@@ -1,6 +1,6 @@
 /** What is taped again once it is done: where holes and lamps came to sit, and what wires were cut to. */
-import type { Build, Face, Id, Lamp } from '../build/index.ts';
-import type { CutLine } from '../feed/index.ts';
+import type { Build, Face, Id, Lamp } from '../document/index.ts';
+import type { CutLine } from '../harness/index.ts';
 import type { MeasureTarget, PlannedMeasure } from './step.ts';
 
 /** Off by so much, a lamp still looks in its place (common practice, no source). */

@@ -1,27 +1,30 @@
 /** One piece of a job's work, small enough to be ticked, timed and given to one or two people. */
-import type { Face, Id } from '../build/index.ts';
+import type { Face, Id } from '../document/index.ts';
 
-export type StepKind =
-  | 'isolate'
-  | 'bench'
-  | 'loose'
-  | 'trimOff'
-  | 'pilot'
-  | 'drill'
-  | 'run'
-  | 'mount'
-  | 'join'
-  | 'pull'
-  | 'program'
-  | 'insulate'
-  | 'prove'
-  | 'ties'
-  | 'trimOn'
-  | 'close'
-  | 'fuse';
+export const STEP_KINDS = [
+  'isolate',
+  'bench',
+  'loose',
+  'trimOff',
+  'pilot',
+  'drill',
+  'run',
+  'mount',
+  'join',
+  'pull',
+  'program',
+  'insulate',
+  'prove',
+  'ties',
+  'trimOn',
+  'close',
+  'fuse',
+] as const;
+export type StepKind = (typeof STEP_KINDS)[number];
 
 /** What somebody has to be able to do; a step without one is for anybody. */
-export type Skill = 'wiring' | 'metal';
+export const SKILLS = ['wiring', 'metal'] as const;
+export type Skill = (typeof SKILLS)[number];
 export const SKILL_NAMES: Record<Skill, string> = { wiring: 'wiring', metal: 'metalwork' };
 
 /** A figure to hold to and to write down as built. What it stands for is changed when a deviation is accepted. */

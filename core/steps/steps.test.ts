@@ -2,17 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { applied, countingIds, testTruck } from '../../demo/testUnit.ts';
 import { demoUnits } from '../../demo/world.ts';
 import { assess } from '../rules/index.ts';
-import {
-  arranged,
-  breakKey,
-  breaksOfOrder,
-  breaksOfTicks,
-  jobSteps,
-  ORDER_RULES,
-  type Step,
-  type StepKind,
-  usualSteps,
-} from './index.ts';
+import { toldOf } from '../rules/testing/told.ts';
+import { jobSteps, usualSteps } from './jobSteps.ts';
+import { arranged, breakKey, breaksOfOrder, breaksOfTicks, ORDER_RULES } from './orderRules.ts';
+import type { Step, StepKind } from './step.ts';
 
 const units = demoUnits(new Date('2026-01-20T12:00:00Z'), countingIds()).filter(
   (build) => Object.keys(build.lamps).length > 0,
@@ -147,12 +140,12 @@ describe("the lead's own order", () => {
     const order = ['loose', ...keys.filter((key) => key !== 'loose')];
     const late = [...order.filter((key) => key !== 'bench'), 'bench'];
     const broken = applied(build, [{ kind: 'orderSteps', order: { keys: late, reasons: {} } }]);
-    const said = assess(broken).findings.filter((finding) => finding.message.includes('planned before Bench-test'));
+    const said = toldOf(broken).filter((finding) => finding.message.includes('planned before Bench-test'));
     expect(said.length).toBeGreaterThan(0);
     const breaks = breaksOfOrder(jobSteps(broken, assess(broken).feeds));
     const reasons = Object.fromEntries(breaks.map((each) => [breakKey(each), 'the lamps come on Friday']));
     const excused = applied(build, [{ kind: 'orderSteps', order: { keys: late, reasons } }]);
-    expect(assess(excused).findings.filter((finding) => finding.message.includes('planned before'))).toEqual([]);
+    expect(toldOf(excused).filter((finding) => finding.message.includes('planned before'))).toEqual([]);
     const mended = applied(broken, said[0]!.waysOut[0]!.operations);
     expect(jobSteps(mended, assess(mended).feeds).map((step) => step.key)).toEqual(keys);
   });
@@ -185,16 +178,16 @@ describe('what is measured as built', () => {
 
   it('changes the build once the lead takes it, on the side where the lamp is', () => {
     const off = record(12);
-    const finding = assess(off).findings.find((each) => each.code === 'V2')!;
-    expect(finding.message).toContain('12 off where 5 is allowed');
+    const finding = toldOf(off).find((each) => each.code === 'V2')!;
+    expect(finding.message).toContain('12 mm off where 5 mm is allowed');
     const taken = applied(off, finding.waysOut[0]!.operations);
     if (measure.target.kind !== 'lamp') throw new Error('a lamp is measured first');
     const { lampId, axis } = measure.target;
     const before = build.lamps[lampId]!.position[axis];
     expect(taken.lamps[lampId]!.position[axis]).toBe(Math.sign(before) * (Math.abs(before) + 12));
-    expect(assess(taken).findings.some((each) => each.code === 'V2')).toBe(false);
+    expect(toldOf(taken).some((each) => each.code === 'V2')).toBe(false);
     const sent = applied(off, finding.waysOut[1]!.operations);
     expect(sent.lamps).toEqual(build.lamps);
-    expect(assess(sent).findings.some((each) => each.code === 'V2')).toBe(false);
+    expect(toldOf(sent).some((each) => each.code === 'V2')).toBe(false);
   });
 });

@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { ampacityA, awgAreaMm2, awgDiameterMm, conductor, resistanceOhmPerM } from './conductors.ts';
+import {
+  ampacityA,
+  awgAreaMm2,
+  awgDiameterMm,
+  conductor,
+  gaugeName,
+  resistanceOhmPerM,
+  wireOuterMm,
+} from './conductors.ts';
 import { formatTapeInches, parseLength } from './length.ts';
 
 /** ASTM B258 diameters and areas, IEC 60028 resistance at 20 C (recomputed by an independent script; 5 digits). */
@@ -59,6 +67,40 @@ describe('permitted current, worked examples of ABYC E-11 (from memory)', () => 
     const size = conductor('awg', '14');
     expect(ampacityA(size, { insulationTempC: 75 })).toBeLessThan(35);
     expect(ampacityA(size, { insulationTempC: 50, inEngineSpace: true })).toBe(0);
+  });
+
+  it.each([
+    [1, 1],
+    [2, 1],
+    [3, 0.7],
+    [4, 0.6],
+    [6, 0.6],
+    [7, 0.5],
+    [24, 0.5],
+    [25, 0.4],
+    [60, 0.4],
+  ])('%d wires in a bundle carry %d of what one does (ABYC E-11, from memory)', (bundled, factor) => {
+    const size = conductor('awg', '12');
+    expect(ampacityA(size, { bundled }) / ampacityA(size)).toBeCloseTo(factor, 9);
+  });
+
+  it.each([
+    [0.4, 1.6],
+    [0.5, 1.6],
+    [1, 2.1],
+    [2, 2.7],
+    [120, 19.7],
+    [150, 19.7],
+  ])('a wire of %d mm2 is %d mm thick over its thin wall (ISO 6722-1, from memory; straight between)', (area, outer) =>
+    expect(wireOuterMm(area)).toBeCloseTo(outer, 9),
+  );
+
+  it('a gauge is named as on its reel', () => {
+    expect([gaugeName('metric', '2.5'), gaugeName('awg', '14'), gaugeName('sae', '1/0')]).toEqual([
+      '2.5 mm²',
+      '14 AWG',
+      '1/0 AWG',
+    ]);
   });
 
   it('refuses a gauge that is not in the table', () => {

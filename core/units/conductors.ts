@@ -116,6 +116,10 @@ export function conductor(table: ConductorTable, gauge: string): Conductor {
   return found;
 }
 
+/** A gauge as it is printed on the reel: `gaugeName('metric', '2.5') // => '2.5 mm²'`. */
+export const gaugeName = (table: ConductorTable, gauge: string): string =>
+  table === 'metric' ? `${gauge} mm²` : `${gauge} AWG`;
+
 /** Resistance per metre at a conductor temperature (linear, IEC 60028). */
 export const resistanceOhmPerM = (size: Conductor, conductorTempC = 20): number =>
   size.resistance20OhmPerM * (1 + COPPER_TEMPERATURE_COEFFICIENT * (conductorTempC - 20));

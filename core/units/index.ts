@@ -1,2 +1,11 @@
-export * from './conductors.ts';
-export * from './length.ts';
+export {
+  ampacityA,
+  type Conductor,
+  conductor,
+  conductorsOf,
+  gaugeName,
+  resistanceOhmPerM,
+  wireOuterMm,
+} from './conductors.ts';
+export { formatLength, formatMm, formatTapeInches, type LengthUnit, MM_PER_FOOT, parseLength } from './length.ts';
+export { inWords, kindOfWords, METRIC, mm, mm2, plain, type ReaderUnits, run, say, type Words } from './words.ts';

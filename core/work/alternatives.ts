@@ -6,15 +6,16 @@ import {
   type LampModel,
   type OperationDraft,
   type ShelfEntry,
-} from '../build/index.ts';
+} from '../document/index.ts';
 import { type Assessment, assess } from '../rules/index.ts';
+import { inWords, type Words } from '../units/index.ts';
 
 export interface Alternative {
   entry: ShelfEntry;
   /** In words: "12 mm wider", "0.2 A more", "another hole". */
   differs: string[];
   /** Stops and cautions that the build would have and has not now. */
-  brings: string[];
+  brings: Words[];
   operations: OperationDraft[];
 }
 
@@ -50,9 +51,11 @@ const distance = (one: LampModel, other: LampModel): number =>
   100 * Math.abs(one.maximumA - other.maximumA) +
   (one.mounts[0]!.kind === other.mounts[0]!.kind ? 0 : 200);
 
-const graveOf = ({ findings }: Pick<Assessment, 'findings'>): Set<string> =>
-  new Set(
-    findings.filter((finding) => finding.severity !== 'note').map((finding) => `${finding.code} ${finding.message}`),
+const graveOf = ({ findings }: Pick<Assessment, 'findings'>): Map<string, Words> =>
+  new Map(
+    findings
+      .filter((finding) => finding.severity !== 'note')
+      .map(({ code, message }) => [`${code} ${inWords(message)}`, message]),
   );
 
 /**
@@ -83,7 +86,7 @@ export function alternatives(build: Build, lampIds: readonly Id[], shelf: readon
     const operations: OperationDraft[] = [{ kind: 'swapModel', lampIds: [...lampIds], model: entry.model }];
     const swapped = applyDrafts(build, operations);
     if (!swapped.ok) return [];
-    const brings = [...graveOf(assess(swapped.value))].filter((words) => !before.has(words));
+    const brings = [...graveOf(assess(swapped.value))].flatMap(([key, words]) => (before.has(key) ? [] : [words]));
     return [{ entry, differs: differences(has, entry.model), brings, operations }];
   });
 }

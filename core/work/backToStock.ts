@@ -1,7 +1,7 @@
 /** How a unit is put back as it came: what comes off, what is closed, what its own parts need, in the order to do it. */
 import type { Body } from '../body/index.ts';
-import type { Build } from '../build/index.ts';
-import { sourceInText } from '../feed/index.ts';
+import type { Build } from '../document/index.ts';
+import { sourceInText } from '../graph/index.ts';
 import { allHoles, compareTags, drillingOf, formatMm, tagList, templateJobs } from '../place/index.ts';
 
 export interface StockStep {

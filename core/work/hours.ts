@@ -1,5 +1,5 @@
 /** Minutes that steps really took, by kind of work, and what the steps to come will take by that. */
-import type { Build } from '../build/index.ts';
+import type { Build } from '../document/index.ts';
 import { type LearnedFactor, learnedFactor, type Spent, type Step } from '../steps/index.ts';
 
 export interface SpentOn extends Spent {
@@ -13,8 +13,8 @@ export const hoursText = (minutes: number): string =>
 /** Steps of a unit whose minutes were written down. */
 export const spentOn = (build: Build, steps: readonly Step[]): SpentOn[] =>
   steps.flatMap((step): SpentOn[] => {
-    const actualMin = build.ticks[step.key]?.minutes ?? null;
-    return actualMin === null ? [] : [{ kind: step.kind, estimatedMin: step.minutes, actualMin }];
+    const actualMinutes = build.ticks[step.key]?.minutes ?? null;
+    return actualMinutes === null ? [] : [{ kind: step.kind, estimatedMinutes: step.minutes, actualMinutes }];
   });
 
 /** How estimates of each kind turn out, over all units. */

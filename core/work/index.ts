@@ -1,8 +1,14 @@
-export * from './alternatives.ts';
-export * from './backToStock.ts';
-export * from './hours.ts';
-export * from './partsList.ts';
-export * from './schools.ts';
-export * from './shrink.ts';
-export * from './sundries.ts';
-export * from './surveyList.ts';
+export { alternatives } from './alternatives.ts';
+export { backToStock } from './backToStock.ts';
+export { estimateOf, hoursText, learnedHours, type SpentOn, spentOn } from './hours.ts';
+export {
+  boughtQuantity,
+  loomPartKey,
+  PART_GROUP_NAMES,
+  PART_GROUPS,
+  type PartGroup,
+  type PartLine,
+  partsList,
+} from './partsList.ts';
+export { type Comparison, compareLooms, compareRuns, type Prices, type School } from './schools.ts';
+export { type SurveyPart, type SurveyQuestion, surveyProgress, surveyQuestions } from './surveyList.ts';

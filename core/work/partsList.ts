@@ -1,12 +1,14 @@
 /** The list of parts: what the build uses, counted from the build itself. */
-import type { Build, Element, Id, Wire } from '../build/index.ts';
-import { type AssessedFeed, FAMILIES } from '../feed/index.ts';
+
+import { type AssessedFeed, FAMILIES } from '../circuit/index.ts';
+import type { Build, Element, Id, Wire } from '../document/index.ts';
 import { compareTags } from '../place/index.ts';
 import { bodyOf } from '../rules/index.ts';
-import { conductor } from '../units/index.ts';
+import { conductor, gaugeName } from '../units/index.ts';
 import { sundries } from './sundries.ts';
 
-export type PartGroup = 'lamps' | 'mounting' | 'feed' | 'wire' | 'joints' | 'sundries' | 'tools';
+export const PART_GROUPS = ['lamps', 'mounting', 'feed', 'wire', 'joints', 'sundries', 'tools'] as const;
+export type PartGroup = (typeof PART_GROUPS)[number];
 
 export const PART_GROUP_NAMES: Record<PartGroup, string> = {
   lamps: 'Lamps',
@@ -237,7 +239,7 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
 }
 
 function addWire(wire: Wire, use: string, lines: Lines): void {
-  const label = wire.table === 'awg' ? `${wire.gauge} AWG` : `${wire.gauge} mm²`;
+  const label = gaugeName(wire.table, wire.gauge);
   if (wire.loomLengthMm === null)
     lines.add({
       key: `wire ${label} ${wire.colour}`,

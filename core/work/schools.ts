@@ -2,10 +2,15 @@
  * Two ways to do the same wiring, each worked out whole: ready looms against own wire, separate runs against one run.
  * Crews disagree about both; what follows from each is told in marks, hours, metres, ways through and functions.
  */
-import { applyDrafts, type Build, type Id, type OperationDraft, type Wire } from '../build/index.ts';
-import { type AssessedFeed, bundlesOf, deriveFeeds, type Feed, planFeed, runWays, throughNode } from '../feed/index.ts';
+
+import type { AssessedFeed } from '../circuit/index.ts';
+import { applyDrafts, type Build, type Id, type OperationDraft, type Wire } from '../document/index.ts';
+import { deriveFeeds, type Feed } from '../graph/index.ts';
+import { bundlesOf, runWays, throughNode } from '../harness/index.ts';
+import { planFeed } from '../planning/index.ts';
 import { assess, bodyOf, type Finding } from '../rules/index.ts';
 import { jobSteps } from '../steps/index.ts';
+import { inWords, type Words } from '../units/index.ts';
 import { boughtQuantity, partsList } from './partsList.ts';
 
 /** Ready looms come in these lengths (common practice, no source). */
@@ -34,7 +39,7 @@ export interface School {
   /** Functions that can no more be switched by themselves. */
   lost: string[];
   /** Stops and cautions that the build has not now. */
-  brings: string[];
+  brings: Words[];
   /** What turns the build into this; empty for how it is. */
   operations: OperationDraft[];
 }
@@ -82,7 +87,7 @@ function otherSchool(
 ): { ok: true; value: School } | { ok: false; reason: string } {
   const tried = applyDrafts(build, operations);
   if (!tried.ok) return { ok: false, reason: tried.reason.message };
-  const known = new Set(grave(assess(build).findings).map((finding) => finding.message));
+  const known = new Set(grave(assess(build).findings).map((finding) => inWords(finding.message)));
   const { figures, findings } = figuresOf(tried.value, prices);
   const [before, after] = [fedControls(assess(build).feeds), fedControls(assess(tried.value).feeds)];
   const lost = Object.values(build.functions).filter(
@@ -96,7 +101,7 @@ function otherSchool(
       lost: lost.map((each) => each.name),
       brings: grave(findings)
         .map((finding) => finding.message)
-        .filter((message) => !known.has(message)),
+        .filter((message) => !known.has(inWords(message))),
       operations,
     },
   };

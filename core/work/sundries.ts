@@ -1,7 +1,7 @@
 /** What a job eats besides lamps and wire: loom, grommets, ties, shrink, labels, sealant, and the bits that wear. */
 import type { Body, Material } from '../body/index.ts';
-import type { Build } from '../build/index.ts';
-import { bundlesOf, cutList, GROMMETS, GROUND_COLOUR, jointList, runWays, terminalColour } from '../feed/index.ts';
+import type { Build } from '../document/index.ts';
+import { bundlesOf, cutList, GROMMETS, GROUND_COLOUR, jointList, runWays, terminalColour } from '../harness/index.ts';
 import { allHoles, bitsFor, drillingOf, formatMm, templateJobs } from '../place/index.ts';
 import { conductor, wireOuterMm } from '../units/index.ts';
 import type { PartLine } from './partsList.ts';

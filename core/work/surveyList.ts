@@ -1,6 +1,6 @@
 /** What is looked at, metered and written down before anything is planned, by kind of unit. */
 import { type Body, templateById } from '../body/index.ts';
-import type { BodyGroup, Build } from '../build/index.ts';
+import type { BodyGroup, Build } from '../document/index.ts';
 
 export interface SurveyQuestion {
   key: string;

@@ -1,5 +1,5 @@
 /** SR-05: two added circuits on a tractor with a full panel. */
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import { ODILE, TAMSIN } from '../people.ts';
 import { UnitBuilder } from '../unitBuilder.ts';
 import { DEAD, HOT, KEY, type World } from './setting.ts';

@@ -1,5 +1,5 @@
 /** SR-07: the full build, from bar to flush reversing lamps. */
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import { assess } from '../../core/rules/index.ts';
 import { jobSteps } from '../../core/steps/index.ts';
 import { BRAM, CORIN, IFE, ODILE, TAMSIN } from '../people.ts';

@@ -1,6 +1,7 @@
 /** SR-02: two scene lights at the back of a long van, on a ready loom that did not reach. */
-import type { Build } from '../../core/build/index.ts';
-import { planLoomExtension, runWays } from '../../core/feed/index.ts';
+import type { Build } from '../../core/document/index.ts';
+import { runWays } from '../../core/harness/index.ts';
+import { planLoomExtension } from '../../core/planning/index.ts';
 import { ODILE, TAMSIN } from '../people.ts';
 import { UnitBuilder } from '../unitBuilder.ts';
 import { SMALL_PANEL, type World } from './setting.ts';

@@ -1,5 +1,5 @@
 /** What the stories of the units share: the day of loading, and fuse panels as they were metered. */
-import type { Build, Id } from '../../core/build/index.ts';
+import type { Build, Id } from '../../core/document/index.ts';
 import { provingStops } from '../../core/prove/index.ts';
 import { assess } from '../../core/rules/index.ts';
 import type { SlotGiven, UnitBuilder } from '../unitBuilder.ts';

@@ -1,6 +1,6 @@
 /** SR-09: 24 V, a fuse block of its own for the arrow board, and a bar that the roof would block. */
-import type { Build } from '../../core/build/index.ts';
-import { planFuseBlock } from '../../core/feed/index.ts';
+import type { Build } from '../../core/document/index.ts';
+import { planFuseBlock } from '../../core/planning/index.ts';
 import { ODILE, TAMSIN } from '../people.ts';
 import { UnitBuilder } from '../unitBuilder.ts';
 import { TRUCK_SLOTS, type World } from './setting.ts';

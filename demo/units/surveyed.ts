@@ -1,5 +1,5 @@
 /** Units that have been surveyed, some with their first lamps laid out. */
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import { ODILE } from '../people.ts';
 import { UnitBuilder } from '../unitBuilder.ts';
 import { SMALL_PANEL, TRAILER_PANEL, TRUCK_SLOTS, type World } from './setting.ts';

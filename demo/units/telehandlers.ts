@@ -1,5 +1,5 @@
 /** SR-14 to SR-18: five alike, a beacon each on the factory's prewire. */
-import type { Build, Id, Plug } from '../../core/build/index.ts';
+import type { Build, Id, Plug } from '../../core/document/index.ts';
 import { assess } from '../../core/rules/index.ts';
 import { jobSteps } from '../../core/steps/index.ts';
 import { IFE, ODILE } from '../people.ts';

@@ -1,5 +1,5 @@
 /** SR-11: a long trailer on its plug's pins, a wireless receiver, and its own tail lamps flashing as well. */
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import { assess } from '../../core/rules/index.ts';
 import { jobSteps } from '../../core/steps/index.ts';
 import { BRAM, ODILE, TAMSIN } from '../people.ts';

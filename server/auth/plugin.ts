@@ -23,6 +23,7 @@ export interface ApiRoute {
   url: string;
   access: Access;
   schema: FastifySchema;
+  isSocket: boolean;
 }
 
 declare module 'fastify' {
@@ -31,6 +32,8 @@ declare module 'fastify' {
   }
   interface FastifyContextConfig {
     access?: Access;
+    /** It answers over a socket that stays open. */
+    socket?: true;
   }
   interface FastifyRequest {
     session: Session | null;
@@ -59,9 +62,20 @@ export const authPlugin = fp(
     app.decorate('apiRoutes', []);
     app.addHook('onRoute', ({ method, url, config, schema }) => {
       if (!url.startsWith('/api')) return;
-      if (config?.access === undefined) throw new Error(`Route ${String(method)} ${url} does not state its access`);
+      const name = `${String(method)} ${url}`;
+      if (config?.access === undefined) throw new Error(`Route ${name} does not state its access`);
+      if (!config.socket && !schema?.response) throw new Error(`Route ${name} does not state what it answers`);
+      if (url.includes(':') && !schema?.params)
+        throw new Error(`Route ${name} does not state what stands in its address`);
       for (const each of [method].flat())
-        if (each !== 'HEAD') app.apiRoutes.push({ method: each, url, access: config.access, schema: schema ?? {} });
+        if (each !== 'HEAD')
+          app.apiRoutes.push({
+            method: each,
+            url,
+            access: config.access,
+            schema: schema ?? {},
+            isSocket: config.socket === true,
+          });
     });
     app.addHook('onRequest', async (request) => {
       const { access } = request.routeOptions.config;

@@ -1,26 +1,12 @@
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
-import * as z from 'zod';
+import { DemoChoices, Session, SignIn } from '../../core/contract/index.ts';
+import { answers, DONE } from '../contract.ts';
 import { ApiError } from '../errors.ts';
 import { EVERYONE, SESSION_COOKIE, sessionOf } from './plugin.ts';
 import type { AuthService } from './service.ts';
 
 const SIGN_IN_TRIES_A_MINUTE = 12;
-
-const PersonShape = z.object({
-  id: z.string(),
-  username: z.string(),
-  name: z.string(),
-  role: z.enum(['lead', 'installer', 'owner']),
-  colour: z.string(),
-  fleetId: z.string().nullable(),
-});
-export const SessionShape = z.object({ person: PersonShape, csrf: z.string() });
-
-const SignIn = z.strictObject({
-  username: z.string().min(1, 'Type your sign-in name').max(60),
-  password: z.string().min(1, 'Type your password').max(200),
-});
 
 export async function authRoutes(
   instance: FastifyInstance,
@@ -30,7 +16,7 @@ export async function authRoutes(
 
   app.get(
     '/api/session',
-    { config: { access: 'sign-in' }, schema: { response: { 200: SessionShape.nullable() } } },
+    { config: { access: 'sign-in' }, schema: { response: answers(Session.nullable()) } },
     async (request) => request.session,
   );
 
@@ -45,7 +31,7 @@ export async function authRoutes(
           errorResponseBuilder: () => new ApiError('TOO_MANY_TRIES'),
         },
       },
-      schema: { body: SignIn, response: { 200: SessionShape } },
+      schema: { body: SignIn, response: answers(Session) },
     },
     async (request, reply) => {
       const { token, session } = await auth.signIn(request.body.username, request.body.password);
@@ -55,23 +41,23 @@ export async function authRoutes(
     },
   );
 
-  app.delete('/api/session', { config: { access: EVERYONE } }, async (request, reply) => {
+  app.delete('/api/session', { config: { access: EVERYONE }, schema: { response: DONE } }, async (request, reply) => {
     await auth.signOut(request.cookies[SESSION_COOKIE]!);
     reply.clearCookie(SESSION_COOKIE, { path: '/' });
-    return reply.code(204).send();
+    return reply.code(204).send(undefined);
   });
 
-  app.delete('/api/sessions', { config: { access: EVERYONE } }, async (request, reply) => {
+  app.delete('/api/sessions', { config: { access: EVERYONE }, schema: { response: DONE } }, async (request, reply) => {
     await auth.signOutEverywhere(sessionOf(request).person.id);
     reply.clearCookie(SESSION_COOKIE, { path: '/' });
-    return reply.code(204).send();
+    return reply.code(204).send(undefined);
   });
 
   app.get(
     '/api/demo',
     {
       config: { access: 'open' },
-      schema: { response: { 200: z.object({ password: z.string(), people: z.array(PersonShape) }).nullable() } },
+      schema: { response: answers(DemoChoices.nullable()) },
     },
     () => auth.demoChoices(),
   );

@@ -1,9 +1,10 @@
 /** Replays every log from the document in which it begins and holds the result against what is stored. */
 import { applyToUnit } from '../../core/body/index.ts';
-import { type Build, migrateBuild, Operation, sameData } from '../../core/build/index.ts';
+import type { LogRow } from '../../core/document/index.ts';
+import { type Build, migrateBuild, Operation, sameData } from '../../core/document/index.ts';
 import { applyShopOperation, newShop, Shop, ShopOperation } from '../../core/shop/index.ts';
 import type { Database } from '../database/connect.ts';
-import type { LogRow, OperationRow, ShopRow, UnitBaseRow, UnitRow } from '../database/models.ts';
+import type { OperationRow, ShopRow, UnitBaseRow, UnitRow } from '../database/models.ts';
 import { readBuild } from '../units/judgeWorker.ts';
 
 export interface Verdict {

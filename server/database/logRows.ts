@@ -1,7 +1,7 @@
 /** Writing rows of a log, the unit's or the shop's. */
 import type { Transaction } from 'sequelize';
+import type { LogRow } from '../../core/document/index.ts';
 import { execute } from './execute.ts';
-import type { LogRow } from './models.ts';
 
 const COLUMNS = 'id, revision, kind, client_id, person_id, person_name, at, operation, touched, undoes, effect';
 

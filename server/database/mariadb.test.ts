@@ -1,8 +1,11 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
+import { QueryTypes } from 'sequelize';
 import { afterEach, describe, expect, it } from 'vitest';
-import { freePort, temporaryFolder } from '../testing/testServer.ts';
+import { freePort } from '../testing/ports.ts';
+import { temporaryFolder } from '../testing/preparedData.ts';
+import { connect } from './connect.ts';
 import { startDatabase } from './mariadb.ts';
 import { SetupProblem } from './setupProblem.ts';
 
@@ -47,6 +50,13 @@ describe('starting the database', () => {
     await expect(startDatabase({ dataFolder, port: await freePort() })).rejects.toThrow(
       /already runs on this data folder/,
     );
+    // A server clears away what lies where it keeps temporary tables: with one place for two, the other's too.
+    const database = await connect(running.address);
+    const [place] = await database.sequelize.query<{ tmpdir: string }>('SELECT @@tmpdir AS tmpdir', {
+      type: QueryTypes.SELECT,
+    });
+    expect(path.dirname(place!.tmpdir)).toBe(dataFolder);
+    await database.close();
     await running.stop();
     expect(running.process.exitCode).toBe(0);
   });

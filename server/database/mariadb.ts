@@ -62,7 +62,17 @@ export function isPortTaken(port: number, host = '127.0.0.1'): Promise<boolean> 
   });
 }
 
-function makeDataFolder(folder: string): void {
+/**
+ * Where its temporary tables go. A server that starts removes all that it finds there, those of another that runs as
+ * well: each has a folder of its own.
+ */
+function temporaryTables(root: string): NodeJS.ProcessEnv {
+  const folder = path.join(root, 'temporary-tables');
+  mkdirSync(folder, { recursive: true });
+  return { ...process.env, TMPDIR: folder, PATH: `${process.env.PATH}:/usr/sbin` };
+}
+
+function makeDataFolder(folder: string, env: NodeJS.ProcessEnv): void {
   if (existsSync(path.join(folder, READY_MARK))) return;
   if (existsSync(folder) && readdirSync(folder).length > 0) {
     throw new SetupProblem(
@@ -85,7 +95,7 @@ function makeDataFolder(folder: string): void {
       '--skip-test-db',
       '--skip-name-resolve',
     ],
-    { encoding: 'utf8' },
+    { encoding: 'utf8', env },
   );
   if (made.status !== 0) {
     throw new SetupProblem(
@@ -212,7 +222,8 @@ export async function startDatabase(options: { dataFolder: string; port: number 
       `Port ${options.port}, wanted for the database, is in use: stop what uses it, or start with another --port.`,
     );
   }
-  makeDataFolder(dataFolder);
+  const env = temporaryTables(root);
+  makeDataFolder(dataFolder, env);
   const inFolder = path.join(root, 'mariadb.sock');
   const socketPath =
     inFolder.length <= LONGEST_SOCKET_PATH
@@ -220,10 +231,7 @@ export async function startDatabase(options: { dataFolder: string; port: number 
       : path.join(os.tmpdir(), `west-ember-${process.pid}-${options.port}.sock`);
   const { password } = addressOf(root, options.port);
   const log = openSync(logFile, 'a');
-  const program = execFileSync('which', ['mariadbd'], {
-    encoding: 'utf8',
-    env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` },
-  }).trim();
+  const program = execFileSync('which', ['mariadbd'], { encoding: 'utf8', env }).trim();
   const child = spawn(
     program,
     [
@@ -247,7 +255,7 @@ export async function startDatabase(options: { dataFolder: string; port: number 
       '--innodb-lock-wait-timeout=10',
     ],
     // A process group of its own, so that Ctrl-C reaches us first and the database is stopped after the server.
-    { stdio: ['ignore', log, log], detached: true },
+    { stdio: ['ignore', log, log], env, detached: true },
   );
   child.on('error', () => {});
   let admin: Connection;

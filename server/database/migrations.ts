@@ -156,6 +156,16 @@ const MIGRATIONS: Migration[] = [
       for (const name of ['unit_patterns', 'unit_bases', 'fleets']) await query.dropTable(name);
     },
   },
+  {
+    name: '005-words-as-data',
+    async up(query) {
+      // What was judged before told its first finding as a sentence: every unit is judged once more.
+      await query.sequelize.query(
+        "UPDATE units SET judged_revision = -1, summary = JSON_SET(summary, '$.firstFinding', NULL) WHERE JSON_VALID(summary)",
+      );
+    },
+    async down() {},
+  },
 ];
 
 /**

@@ -1,5 +1,6 @@
 /** Tables as Sequelize models. They never leave the data layer: services hand out plain records. */
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize';
+import type { LogRow } from '../../core/document/index.ts';
 
 export interface PersonRow {
   id: string;
@@ -63,24 +64,6 @@ export interface UnitBaseRow {
 export interface UnitPatternRow {
   unitId: string;
   patternId: string;
-}
-
-/** One row of a log: what was done, by whom, and which fields it touched. */
-export interface LogRow {
-  id: string;
-  revision: number;
-  kind: string;
-  clientId: string;
-  /** Null in rows from before people were kept with them. */
-  personId: string | null;
-  personName: string;
-  at: Date;
-  operation: string;
-  touched: string;
-  /** The operation that this one takes back. */
-  undoes: string | null;
-  /** What it did, as patches there and back; null in rows from before that was kept. */
-  effect: string | null;
 }
 
 export interface OperationRow extends LogRow {

@@ -4,10 +4,10 @@ import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
-import { spiceDeck } from '../../core/feed/index.ts';
+import { spiceDeck } from '../../core/circuit/index.ts';
 import { testTruck } from '../../demo/testUnit.ts';
 import { calendarFile } from '../shop/calendarFile.ts';
-import { temporaryFolder } from '../testing/testServer.ts';
+import { temporaryFolder } from '../testing/preparedData.ts';
 import { feedDiagramPdf, feedDiagramSvg } from './feedDiagramPdf.ts';
 import { plainCell } from './tableCsv.ts';
 

@@ -1,5 +1,5 @@
 /** Drilling templates as PDF at true scale, tiled over as many sheets of paper as they need. */
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import {
   type Drawing,
   drawingSvg,

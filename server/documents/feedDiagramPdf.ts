@@ -1,6 +1,6 @@
 /** The feed diagram on paper: A4 or longer on its side, drawn as large as the page takes it. */
-import type { Build } from '../../core/build/index.ts';
-import { diagramOf, diagramSvg, PAPER_INK } from '../../core/feed/index.ts';
+import type { Build } from '../../core/document/index.ts';
+import { diagramOf, diagramSvg, PAPER_INK } from '../../core/harness/index.ts';
 import { assess } from '../../core/rules/index.ts';
 import { EMBER, INK, MUTED, pdfmake } from './pdfSetup.ts';
 

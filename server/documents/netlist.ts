@@ -1,6 +1,8 @@
 /** The unit's network as a SPICE deck: key on, every control on, average draw. */
-import type { Build } from '../../core/build/index.ts';
-import { cutList, solveSetting, spiceDeck } from '../../core/feed/index.ts';
+
+import { solveSetting, spiceDeck } from '../../core/circuit/index.ts';
+import type { Build } from '../../core/document/index.ts';
+import { cutList } from '../../core/harness/index.ts';
 
 export async function netlist(build: Build): Promise<string> {
   const controlIds = new Set(Object.keys(build.controls));

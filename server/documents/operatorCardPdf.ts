@@ -1,6 +1,6 @@
 /** The operator card as a PDF page. */
-import type { Build } from '../../core/build/index.ts';
-import { controlKindWords, operatorCard } from '../../core/keep/index.ts';
+import type { Build } from '../../core/document/index.ts';
+import { controlKindWords, operatorCard } from '../../core/overview/index.ts';
 import { assess } from '../../core/rules/index.ts';
 import { EMBER, INK, LINE, MUTED, pdfmake } from './pdfSetup.ts';
 

@@ -1,5 +1,5 @@
 /** A quote for a unit: parts, hours with their spread, mark-up and sum. */
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import { assess } from '../../core/rules/index.ts';
 import { expectationOf, type QuoteLine, quoteFor, type Shop, type ShopUnit, shopUnit } from '../../core/shop/index.ts';
 import type { LearnedFactor } from '../../core/steps/index.ts';

@@ -1,10 +1,12 @@
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import * as z from 'zod';
+import { UnitParams } from '../../core/contract/index.ts';
 import { PAPERS } from '../../core/place/index.ts';
 import { ShopDate } from '../../core/shop/index.ts';
 import { CREW, EVERYONE, sessionOf } from '../auth/plugin.ts';
 import type { Clock } from '../clock.ts';
+import { files } from '../contract.ts';
 import { ApiError } from '../errors.ts';
 import type { ShelfService } from '../shelf/service.ts';
 import { shopWork } from '../shop/routes.ts';
@@ -24,6 +26,9 @@ export interface DocumentParts {
 }
 
 const PDF = 'application/pdf';
+const SVG = 'image/svg+xml';
+const DXF = 'image/vnd.dxf';
+const CSV = 'text/csv';
 const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 /** Papers of a unit, of the day and of the shop. All of them are made in worker threads. */
@@ -35,7 +40,11 @@ export async function documentRoutes(
   const now = () => wallClockText(clock());
   const unitOf = (request: FastifyRequest<{ Params: { id: string } }>) =>
     units.get(sessionOf(request).person, request.params.id);
-  const options = { config: { access: EVERYONE }, schema: { params: z.object({ id: z.uuid() }) } };
+  const made = (...types: string[]) => ({
+    config: { access: EVERYONE },
+    schema: { params: UnitParams, response: files(...types) },
+  });
+  const options = made(PDF);
 
   /** Pages open in the browser; everything else is saved. A maker that has nothing of that name gives null. */
   const send = (reply: FastifyReply, type: string, name: string, content: Uint8Array | string | null) => {
@@ -76,7 +85,7 @@ export async function documentRoutes(
 
   app.get(
     '/api/shop/day.pdf',
-    { config: { access: CREW }, schema: { querystring: z.object({ date: ShopDate }) } },
+    { config: { access: CREW }, schema: { querystring: z.object({ date: ShopDate }), response: files(PDF) } },
     async (request, reply) => {
       const { date } = request.query;
       const work = await shopWork({ shop, lists, clock });
@@ -95,12 +104,12 @@ export async function documentRoutes(
     return send(reply, PDF, `${build.unit.tag}-feed-diagram.pdf`, bytes);
   });
 
-  app.get('/api/units/:id/feed-diagram.svg', options, async (request, reply) => {
+  app.get('/api/units/:id/feed-diagram.svg', made(SVG), async (request, reply) => {
     const { build } = await unitOf(request);
-    return send(reply, 'image/svg+xml', `${build.unit.tag}-feed-diagram.svg`, await make('feedDiagramSvg', build));
+    return send(reply, SVG, `${build.unit.tag}-feed-diagram.svg`, await make('feedDiagramSvg', build));
   });
 
-  app.get('/api/units/:id/netlist.cir', options, async (request, reply) => {
+  app.get('/api/units/:id/netlist.cir', made('text/plain'), async (request, reply) => {
     const { build } = await unitOf(request);
     return send(reply, 'text/plain; charset=utf-8', `${build.unit.tag}.cir`, await make('netlist', build));
   });
@@ -109,6 +118,7 @@ export async function documentRoutes(
     config: { access: EVERYONE },
     schema: {
       params: z.object({ id: z.uuid(), table: z.string().regex(/^[a-z-]{2,20}$/), format: z.enum(['csv', 'xlsx']) }),
+      response: files(CSV, XLSX),
     },
   };
   app.get('/api/units/:id/:table.:format', tableOptions, async (request, reply) => {
@@ -122,7 +132,7 @@ export async function documentRoutes(
     const source = { name: table, build, pricesMarks };
     return format === 'xlsx'
       ? send(reply, XLSX, name, await make('workbookXlsx', source))
-      : send(reply, 'text/csv; charset=utf-8', name, await make('tableCsv', source));
+      : send(reply, `${CSV}; charset=utf-8`, name, await make('tableCsv', source));
   });
 
   const templateOptions = {
@@ -134,6 +144,7 @@ export async function documentRoutes(
         format: z.enum(['pdf', 'svg', 'dxf']),
       }),
       querystring: z.object({ paper: z.enum(['A4', 'Letter']).default('A4') }),
+      response: files(PDF, SVG, DXF),
     },
   };
   app.get('/api/units/:id/templates/:job.:format', templateOptions, async (request, reply) => {
@@ -141,7 +152,7 @@ export async function documentRoutes(
     const { build } = await unitOf(request);
     const name = `${build.unit.tag}-${job}.${format}`;
     if (format !== 'pdf') {
-      const type = format === 'svg' ? 'image/svg+xml' : 'image/vnd.dxf';
+      const type = format === 'svg' ? SVG : DXF;
       return send(reply, type, name, await make('templateDrawing', { build, jobKey: job, format }));
     }
     const paper = PAPERS.find((each) => each.name === request.query.paper)!;

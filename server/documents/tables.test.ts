@@ -5,8 +5,8 @@ import path from 'node:path';
 import { strFromU8, unzipSync } from 'fflate';
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Build } from '../../core/build/index.ts';
-import { cutList } from '../../core/feed/index.ts';
+import type { Build } from '../../core/document/index.ts';
+import { cutList } from '../../core/harness/index.ts';
 import { signIn, startTestServer, unitIdOf } from '../testing/testServer.ts';
 
 describe('lists of a unit as files', () => {

@@ -1,5 +1,5 @@
 /** The taped layout as a list on paper: what two people with a tape and chalk take to the unit. */
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import { tapeSheet } from '../../core/place/index.ts';
 import { bodyOf } from '../../core/rules/index.ts';
 import { formatLength, type LengthUnit } from '../../core/units/index.ts';

@@ -1,5 +1,5 @@
 /** A drilling template as a drawing for other programs. */
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import { drawingDxf, drawingSvg, drillTemplate, templateJobs } from '../../core/place/index.ts';
 import { bodyOf } from '../../core/rules/index.ts';
 

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import { templateJobs } from '../../core/place/index.ts';
 import { bodyOf } from '../../core/rules/index.ts';
 import { signIn, startTestServer, unitIdOf } from '../testing/testServer.ts';

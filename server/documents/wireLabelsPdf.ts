@@ -1,6 +1,6 @@
 /** Wire labels for a sheet of 3 x 10 (70 x 29.7 mm): one for each end of every wire. */
-import type { Build } from '../../core/build/index.ts';
-import { cutList } from '../../core/feed/index.ts';
+import type { Build } from '../../core/document/index.ts';
+import { cutList } from '../../core/harness/index.ts';
 import { INK, MUTED, pdfmake } from './pdfSetup.ts';
 
 const POINTS_PER_MM = 72 / 25.4;

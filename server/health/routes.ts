@@ -1,8 +1,10 @@
 /** How the server is: for whoever watches over it, and for the lead. */
 import type { FastifyInstance } from 'fastify';
 import { QueryTypes } from 'sequelize';
+import { Health, Records } from '../../core/contract/index.ts';
 import { CREW } from '../auth/plugin.ts';
 import type { Clock } from '../clock.ts';
+import { answers } from '../contract.ts';
 import type { Database } from '../database/connect.ts';
 import { databaseTrouble } from '../database/trouble.ts';
 
@@ -35,13 +37,17 @@ export async function healthRoutes(app: FastifyInstance, { database, lastBackup,
   };
 
   // Open, and so without a name or a path: a watchdog asks it.
-  app.get('/api/health', { config: { access: 'open' } }, async (_request, reply) => {
-    const why = await whyNotReady();
-    return reply.code(why ? 503 : 200).send({ live: true, ready: why === null, why, backupAgeH: backupAgeH() });
-  });
+  app.get(
+    '/api/health',
+    { config: { access: 'open' }, schema: { response: { 200: Health, 503: Health } } },
+    async (_request, reply) => {
+      const why = await whyNotReady();
+      return reply.code(why ? 503 : 200).send({ live: true, ready: why === null, why, backupAgeH: backupAgeH() });
+    },
+  );
 
   /** What a lead wants to know of the records: how old the last backup is, and which of them cannot be read. */
-  app.get('/api/records', { config: { access: CREW } }, async () => {
+  app.get('/api/records', { config: { access: CREW }, schema: { response: answers(Records) } }, async () => {
     const last = lastBackup();
     const damaged = await database.tables.units.findAll({
       attributes: ['id', 'tag', 'damaged'],
@@ -51,7 +57,7 @@ export async function healthRoutes(app: FastifyInstance, { database, lastBackup,
       raw: true,
     });
     return {
-      backup: last && { at: last.at.toISOString(), file: last.file, sizeBytes: last.sizeBytes, ageH: backupAgeH() },
+      backup: last && { at: last.at.toISOString(), file: last.file, sizeBytes: last.sizeBytes, ageH: backupAgeH()! },
       damaged,
     };
   });

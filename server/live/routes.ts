@@ -25,7 +25,7 @@ function isOtherOrigin(origin: string | undefined, host: string | undefined): bo
 
 export async function liveRoutes(app: FastifyInstance, { hub, units }: { hub: NewsHub; units: UnitsService }) {
   app.addHook('onClose', () => hub.close());
-  app.get('/api/live', { websocket: true, config: { access: EVERYONE } }, (socket, request) => {
+  app.get('/api/live', { websocket: true, config: { access: EVERYONE, socket: true } }, (socket, request) => {
     if (isOtherOrigin(request.headers.origin, request.headers.host)) return socket.close(4403, 'other origin');
     const { person } = sessionOf(request);
     const watcher: Watcher = {

@@ -1,7 +1,7 @@
 /** Runs in a thread of its own: decoding a picture takes time and memory, and nobody knows what is in it. */
 import sharp from 'sharp';
 
-const MOST_PIXELS = 60_000_000;
+const MAX_PIXELS = 60_000_000;
 const LONGEST_SIDE_PX = 2000;
 const FORMATS: ReadonlySet<string> = new Set(['jpeg', 'png', 'webp']);
 
@@ -14,7 +14,7 @@ export interface Redrawn {
 /** A picture as it is kept: upright, at most LONGEST_SIDE_PX, JPEG, without place, device or any other metadata. Null when it is none. */
 export default async function redraw(upload: Uint8Array): Promise<Redrawn | null> {
   try {
-    const image = sharp(upload, { limitInputPixels: MOST_PIXELS });
+    const image = sharp(upload, { limitInputPixels: MAX_PIXELS });
     const { format } = await image.metadata();
     if (!FORMATS.has(format ?? '')) return null;
     const { data, info } = await image

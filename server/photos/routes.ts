@@ -3,9 +3,10 @@ import { createHash } from 'node:crypto';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { UniqueConstraintError } from 'sequelize';
-import * as z from 'zod';
+import { PhotoKept, PhotoParams } from '../../core/contract/index.ts';
 import { CREW, EVERYONE, sessionOf } from '../auth/plugin.ts';
 import type { Clock } from '../clock.ts';
+import { answers, files } from '../contract.ts';
 import type { Database } from '../database/connect.ts';
 import type { PhotoRow } from '../database/models.ts';
 import { ApiError } from '../errors.ts';
@@ -31,7 +32,6 @@ export async function photoRoutes(instance: FastifyInstance, { database: { table
   app.addContentTypeParser(KINDS, { parseAs: 'buffer', bodyLimit: UPLOAD_LIMIT_BYTES }, (_request, body, done) =>
     done(null, body),
   );
-  const params = z.object({ id: z.uuid(), photoId: z.uuid() });
 
   /** The answer for a picture that is there already: the same again is fine, another is not. */
   async function kept(photoId: string, unitId: string, sha256: string) {
@@ -54,7 +54,11 @@ export async function photoRoutes(instance: FastifyInstance, { database: { table
 
   app.put(
     '/api/units/:id/photos/:photoId',
-    { config: { access: CREW }, schema: { params }, bodyLimit: UPLOAD_LIMIT_BYTES },
+    {
+      config: { access: CREW },
+      schema: { params: PhotoParams, response: answers(PhotoKept, 201) },
+      bodyLimit: UPLOAD_LIMIT_BYTES,
+    },
     async (request, reply) => {
       const { id, photoId } = request.params;
       if (!Buffer.isBuffer(request.body)) throw new ApiError('NOT_A_PICTURE');
@@ -71,7 +75,7 @@ export async function photoRoutes(instance: FastifyInstance, { database: { table
       } catch (error) {
         // The same picture came twice at once.
         if (!(error instanceof UniqueConstraintError)) throw error;
-        return kept(photoId, id, sha256);
+        return (await kept(photoId, id, sha256))!;
       }
       return { id: photoId, width, height };
     },
@@ -79,7 +83,7 @@ export async function photoRoutes(instance: FastifyInstance, { database: { table
 
   app.get(
     '/api/units/:id/photos/:photoId',
-    { config: { access: EVERYONE }, schema: { params } },
+    { config: { access: EVERYONE }, schema: { params: PhotoParams, response: files('image/jpeg') } },
     async (request, reply) => {
       const { id, photoId } = request.params;
       await units.mustSee(sessionOf(request).person, id);

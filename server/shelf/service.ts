@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import type { ShelfEntry } from '../../core/build/index.ts';
+import type { ShelfEntry } from '../../core/document/index.ts';
 import type { Database } from '../database/connect.ts';
 import type { ShelfRow } from '../database/models.ts';
 

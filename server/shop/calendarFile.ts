@@ -1,6 +1,6 @@
 /** A plan as an iCalendar file (RFC 5545). Times float: they are those on the shop's wall, in whatever zone it stands. */
 import ical from 'ical-generator';
-import { oneLine } from '../../core/build/index.ts';
+import { oneLine } from '../../core/document/index.ts';
 import type { CalendarEntry } from '../../core/shop/index.ts';
 
 const at = (time: string) => new Date(`${time}:00Z`);

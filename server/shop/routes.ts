@@ -1,22 +1,17 @@
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
-import * as z from 'zod';
-import { calendarOf, ShopOperation, type ShopWork } from '../../core/shop/index.ts';
+import { CalendarParams, Outcomes, SendShopOperations, ShopAnswer } from '../../core/contract/index.ts';
+import { calendarOf, type ShopWork } from '../../core/shop/index.ts';
 import { CREW, EVERYONE, sessionOf } from '../auth/plugin.ts';
 import { fleetOf } from '../auth/service.ts';
 import type { Clock } from '../clock.ts';
+import { answers, files } from '../contract.ts';
 import { ApiError } from '../errors.ts';
 import type { UnitLists } from '../units/lists.ts';
 import { wallClockMinutes } from '../wallClock.ts';
 import { calendarFile } from './calendarFile.ts';
 import { ownersView } from './ownersView.ts';
 import type { ShopService } from './service.ts';
-
-const SendOperations = z.strictObject({
-  baseRevision: z.number().int().min(0).max(2_000_000_000),
-  clientId: z.uuid(),
-  operations: z.array(ShopOperation).min(1).max(200),
-});
 
 export interface ShopParts {
   shop: ShopService;
@@ -28,7 +23,7 @@ export interface ShopParts {
 export async function shopWork({ shop, lists, clock }: ShopParts): Promise<ShopWork> {
   const document = (await shop.get()).shop;
   const [own, learned] = await Promise.all([lists.forShop(Object.keys(document.jobs)), lists.learnedHours()]);
-  return { shop: document, units: own, learned, nowMin: wallClockMinutes(clock()) };
+  return { shop: document, units: own, learned, nowMinutes: wallClockMinutes(clock()) };
 }
 
 export async function shopRoutes(instance: FastifyInstance, parts: ShopParts) {
@@ -36,31 +31,38 @@ export async function shopRoutes(instance: FastifyInstance, parts: ShopParts) {
   const app = instance.withTypeProvider<ZodTypeProvider>();
   const everyone = { config: { access: EVERYONE } };
 
-  app.get('/api/shop', everyone, async (request) => {
+  app.get('/api/shop', { ...everyone, schema: { response: answers(ShopAnswer) } }, async (request) => {
     const { revision, shop: document } = await shop.get();
     const fleetId = fleetOf(sessionOf(request).person);
-    const units = await lists.forShop(Object.keys(document.jobs), fleetId);
+    const unitIds = Object.keys(document.jobs);
+    const units = await lists.forShop(unitIds, fleetId);
+    const beingJudged = await lists.beingJudged(unitIds);
     if (fleetId !== null)
       return {
         revision,
         shop: ownersView(document, new Set(units.map((unit) => unit.id))),
         units,
+        beingJudged,
         learned: {},
         carried: {},
       };
     const [learned, carried] = await Promise.all([lists.learnedHours(), lists.carriedLamps()]);
-    return { revision, shop: document, units, learned, carried };
+    return { revision, shop: document, units, beingJudged, learned, carried };
   });
 
-  app.post('/api/shop/operations', { ...everyone, schema: { body: SendOperations } }, async (request) => {
-    const { baseRevision, clientId, operations } = request.body;
-    const { person } = sessionOf(request);
-    return { outcomes: await shop.applyOperations(baseRevision, operations, { person, clientId }) };
-  });
+  app.post(
+    '/api/shop/operations',
+    { ...everyone, schema: { body: SendShopOperations, response: answers(Outcomes) } },
+    async (request) => {
+      const { baseRevision, clientId, operations } = request.body;
+      const { person } = sessionOf(request);
+      return { outcomes: await shop.applyOperations(baseRevision, operations, { person, clientId }) };
+    },
+  );
 
   const calendarOptions = {
     config: { access: CREW },
-    schema: { params: z.object({ of: z.enum(['workers', 'bays']), id: z.uuid() }) },
+    schema: { params: CalendarParams, response: files('text/calendar') },
   };
   app.get('/api/shop/:of/:id/calendar.ics', calendarOptions, async (request, reply) => {
     const { of, id } = request.params;

@@ -1,7 +1,16 @@
 /** The shop: one document, changed by operations in one transaction, with its own log. */
 import { EventEmitter } from 'node:events';
 import { Op, type Transaction, UniqueConstraintError } from 'sequelize';
-import { issueSentence, readField } from '../../core/build/index.ts';
+import type { LogRow } from '../../core/document/index.ts';
+import {
+  issueSentence,
+  type OthersRow,
+  type Outcome,
+  type Reason,
+  readField,
+  type Sender,
+  takeOperations,
+} from '../../core/document/index.ts';
 import { ok } from '../../core/result.ts';
 import {
   applyShopOperation,
@@ -11,15 +20,14 @@ import {
   Shop,
   type ShopOperation,
 } from '../../core/shop/index.ts';
-import type { Person } from '../auth/service.ts';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import { execute } from '../database/execute.ts';
 import { appendToShop } from '../database/logRows.ts';
-import type { LogRow, ShopRow } from '../database/models.ts';
+import type { ShopRow } from '../database/models.ts';
 import { isDeadlock } from '../database/trouble.ts';
 import { ApiError } from '../errors.ts';
-import { byOthers, type OthersRow, type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
+import { byOthers } from '../othersRows.ts';
 
 /** The one shop of this server. */
 const SHOP_ID = 1;
@@ -44,7 +52,7 @@ export function readShop({ revision, document }: Pick<ShopRow, 'revision' | 'doc
   throw new ApiError('SHOP_DAMAGED', `The record of the shop cannot be read: ${issueSentence(shop.error.issues[0]!)}`);
 }
 
-function mayDo({ role }: Person, kind: ShopOperation['kind']): Refusal | null {
+function mayDo({ role }: Sender['person'], kind: ShopOperation['kind']): Reason | null {
   if (role === 'lead' || (role === 'installer' && CREW_SHOP_OPERATIONS.has(kind))) return null;
   const message =
     role === 'owner'

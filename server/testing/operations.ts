@@ -1,5 +1,5 @@
 /** Sending operations in tests, as a window does. */
-import type { Build, OperationDraft } from '../../core/build/index.ts';
+import type { Build, OperationDraft } from '../../core/document/index.ts';
 import { uuidv7 } from '../ids.ts';
 import type { Client } from './testServer.ts';
 

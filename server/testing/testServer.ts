@@ -1,29 +1,26 @@
 /** A MariaDB of the tests' own, in a temporary folder, and small helpers to talk to the application over inject. */
-import { mkdtempSync, rmSync } from 'node:fs';
-import os from 'node:os';
-import path from 'node:path';
+import { rmSync } from 'node:fs';
 import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
-import { freePort } from '../database/mariadb.ts';
 import { type Running, type RunOptions, run } from '../main.ts';
+import { freePort } from './ports.ts';
+import { copyOfPreparedData } from './preparedData.ts';
 import { testClock } from './testClock.ts';
-
-export { freePort };
-
-export const temporaryFolder = (): string => mkdtempSync(path.join(os.tmpdir(), 'ember-test-'));
 
 /** The whole application with the demo, on ports and data of its own. */
 export async function startTestServer(
   options: Partial<RunOptions> = {},
 ): Promise<Running & { dataFolder: string; databasePort: number }> {
-  const dataFolder = temporaryFolder();
+  const dataFolder = copyOfPreparedData();
   const databasePort = await freePort();
   const running = await run({
     port: await freePort(),
     databasePort,
     dataFolder,
-    demo: true,
+    // There are people on the copy.
+    fill: () => Promise.reject(new Error('the prepared data is empty')),
     logLevel: process.env.EMBER_LOG ?? 'fatal',
     signInTries: 500,
+    checkAnswers: true,
     clock: testClock(),
     ...options,
   });

@@ -2,18 +2,18 @@
  * Builds as last read or written, by unit and revision: a document never changes without a new revision, so a hit needs
  * neither reading nor checking, and what is derived from a build's unchanged parts can be kept by their identity.
  */
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import { ApiError } from '../errors.ts';
 import { readBuild } from './judgeWorker.ts';
 
-const MOST_BUILDS = 200;
+const MAX_BUILDS = 200;
 
 export function buildCache() {
   const known = new Map<string, { revision: number; build: Build }>();
   const keep = (unitId: string, revision: number, build: Build): Build => {
     known.delete(unitId);
     known.set(unitId, { revision, build });
-    if (known.size > MOST_BUILDS) known.delete(known.keys().next().value!);
+    if (known.size > MAX_BUILDS) known.delete(known.keys().next().value!);
     return build;
   };
   return {

@@ -1,6 +1,6 @@
 /** Puts a whole build into the yard, from which its log then begins. */
 import type { Transaction } from 'sequelize';
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import type { Tables } from '../database/models.ts';
 import { judgedColumns, judgeUnit, plainColumns, unjudgedSummary } from './judgement.ts';
 import { writeLampRows } from './queryTables.ts';

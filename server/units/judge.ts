@@ -3,11 +3,10 @@
  * written into its columns. An acknowledgement never waits for it, and a unit whose arithmetic does not end holds up
  * nobody: after a time limit it says that it could not be judged. Several commits of one unit are judged once.
  */
-
-import { Piscina } from 'piscina';
 import { Op } from 'sequelize';
 import type { Database } from '../database/connect.ts';
 import type { UnitRow } from '../database/models.ts';
+import { workerThreads } from '../workerPool.ts';
 import { judgedColumns, unjudgedSummary } from './judgement.ts';
 import type { JudgeAnswer, JudgeTask } from './judgeWorker.ts';
 
@@ -24,14 +23,12 @@ export interface JudgeOptions {
 }
 
 export function judgeUnits({ database: { tables, sequelize }, limitMs = LIMIT_MS, onError = () => {} }: JudgeOptions) {
-  const pool = new Piscina<JudgeTask, JudgeAnswer>({
-    filename: new URL('./judgeWorker.ts', import.meta.url).href,
-    minThreads: 0,
-    maxThreads: 1,
-    idleTimeout: Number.POSITIVE_INFINITY,
-    // Said here and not inherited: the tests run the application under another loader.
-    execArgv: ['--import', 'tsx'],
-  });
+  // Kept for good: the first judgement of a day should not wait for a thread.
+  const pool = workerThreads<JudgeTask, JudgeAnswer>(
+    new URL('./judgeWorker.ts', import.meta.url),
+    1,
+    Number.POSITIVE_INFINITY,
+  );
   pool.on('error', onError);
   /** Units that wait to be judged, in the order in which they were asked for. */
   const waiting = new Map<string, Promise<void>>();

@@ -1,5 +1,5 @@
 /** Runs in a thread of its own: reads a build and says everything that is derived from it. */
-import { type Build, migrateBuild } from '../../core/build/index.ts';
+import { type Build, migrateBuild } from '../../core/document/index.ts';
 import { type Judgement, judgeUnit } from './judgement.ts';
 
 export interface JudgeTask {

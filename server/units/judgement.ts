@@ -2,12 +2,15 @@
  * What is derived from a build and kept in columns beside it, so that lists need not read builds. Pure; runs in a worker
  * thread, except for the columns that are cheap enough to be written with each operation.
  */
-import { type Build, STAGE_NAMES, type Stage } from '../../core/build/index.ts';
+
+import type { UnitListItem, UnitSummary } from '../../core/contract/index.ts';
+import { type Build, STAGE_NAMES, type Stage } from '../../core/document/index.ts';
 import { patternById } from '../../core/flash/index.ts';
-import { currentStage, stageProgress, type UnitListItem, type UnitSummary } from '../../core/keep/index.ts';
+import { currentStage, stageProgress } from '../../core/overview/index.ts';
 import { assess } from '../../core/rules/index.ts';
 import { type ShopUnit, shopUnit } from '../../core/shop/index.ts';
 import { jobSteps } from '../../core/steps/index.ts';
+import { inWords, plain } from '../../core/units/index.ts';
 import { type SpentOn, spentOn } from '../../core/work/index.ts';
 
 export interface Judgement {
@@ -21,7 +24,8 @@ export function judgeUnit(unitId: string, build: Build): Judgement {
   const assessment = assess(build);
   const progress = stageProgress(build, assessment);
   const stage = currentStage(progress);
-  const count = (severity: string) => assessment.findings.filter((finding) => finding.severity === severity).length;
+  const count = (severity: string) =>
+    assessment.findings.filter((finding) => finding.severity === severity && !finding.standing).length;
   const patternIds = new Set(
     Object.values(build.functions).flatMap((each) => Object.values(each.shows).map((show) => show.patternId)),
   );
@@ -31,7 +35,7 @@ export function judgeUnit(unitId: string, build: Build): Judgement {
       stops: count('stop'),
       cautions: count('caution'),
       notes: count('note'),
-      firstFinding: assessment.findings[0]?.message ?? null,
+      firstFinding: assessment.findings.find((finding) => !finding.standing)?.message ?? null,
       shares: progress.map((each) => Math.round(each.share * 100) / 100),
       stageWords: progress.find((each) => each.stage === stage)?.words ?? '',
       patternIds: [...patternIds],
@@ -46,7 +50,7 @@ export const unjudgedSummary = (why: string | null = null): UnitSummary => ({
   stops: 0,
   cautions: 0,
   notes: 0,
-  firstFinding: why,
+  firstFinding: why === null ? null : plain(why),
   shares: [],
   stageWords: '',
   patternIds: [],
@@ -74,7 +78,7 @@ export const plainColumns = (build: Build) => ({
   lamps: Object.keys(build.lamps).length,
 });
 
-const MOST_WORDS = 600;
+const MAX_WORDS = 600;
 
 /** What a search looks in: tag, name, stage, finding and patterns. */
 export function searchWords(
@@ -83,10 +87,10 @@ export function searchWords(
   { stage, summary }: Pick<Judgement, 'stage' | 'summary'>,
 ): string {
   const patterns = summary.patternIds.map((id) => patternById(id).name);
-  return [tag, name, STAGE_NAMES[stage], ...patterns, summary.firstFinding ?? '']
+  return [tag, name, STAGE_NAMES[stage], ...patterns, summary.firstFinding ? inWords(summary.firstFinding) : '']
     .join(' ')
     .toLowerCase()
-    .slice(0, MOST_WORDS);
+    .slice(0, MAX_WORDS);
 }
 
 /** Columns of a judgement. */

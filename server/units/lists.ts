@@ -1,14 +1,8 @@
 /** Questions over all units, answered from columns: no build is read for any of them. */
 import { col, fn, Op, QueryTypes, type WhereOptions } from 'sequelize';
-import { STAGES, type Stage } from '../../core/build/index.ts';
-import {
-  STAGES_OF_ASK,
-  type UnitListItem,
-  type UnitSummary,
-  type YardAsk,
-  type YardPage,
-  type YardTotals,
-} from '../../core/keep/index.ts';
+import type { UnitListItem, UnitSummary, YardPage, YardTotals } from '../../core/contract/index.ts';
+import { STAGES, type Stage } from '../../core/document/index.ts';
+import { STAGES_OF_ASK, type YardAsk } from '../../core/overview/index.ts';
 import type { ShopUnit } from '../../core/shop/index.ts';
 import type { LearnedFactor } from '../../core/steps/index.ts';
 import { learnedHours, type SpentOn } from '../../core/work/index.ts';
@@ -165,6 +159,10 @@ export function unitLists({ sequelize, tables }: Database, judge: Judge, clock: 
         glyph: JSON.parse(row.glyph) as UnitListItem['glyph'],
       }));
     },
+
+    /** How many of some units have not been judged since they were last changed: what is told of them is not the newest. */
+    beingJudged: (unitIds: readonly string[]): Promise<number> =>
+      tables.units.count({ where: { id: [...unitIds], judgedRevision: { [Op.lt]: col('revision') } } }),
 
     /** The lowest free number in the yard's own style: SR-01, SR-02 ... */
     async nextTag(): Promise<string> {

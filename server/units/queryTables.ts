@@ -1,6 +1,6 @@
 /** One row a lamp, indexed for questions over the whole fleet. Rewritten where lamps changed. */
 import type { Transaction } from 'sequelize';
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import type { Tables } from '../database/models.ts';
 
 export async function writeLampRows(

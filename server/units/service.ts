@@ -13,11 +13,16 @@ import {
   OPERATION_WORDS,
   type Operation,
   type OperationKind,
+  type OthersRow,
+  type Outcome,
   OWNER_OPERATIONS,
+  type Reason,
   readField,
+  type Sender,
   type SentOperation,
+  takeOperations,
   type UndoRow,
-} from '../../core/build/index.ts';
+} from '../../core/document/index.ts';
 import { ok } from '../../core/result.ts';
 import { fleetOf, type Person } from '../auth/service.ts';
 import type { Clock } from '../clock.ts';
@@ -27,7 +32,7 @@ import type { OperationRow, UnitRow } from '../database/models.ts';
 import { together } from '../database/together.ts';
 import { isDeadlock } from '../database/trouble.ts';
 import { ApiError } from '../errors.ts';
-import { byOthers, type OthersRow, type Outcome, type Refusal, type Sender, takeOperations } from '../operations.ts';
+import { byOthers } from '../othersRows.ts';
 import { buildCache } from './buildCache.ts';
 import { insertUnit } from './insert.ts';
 import type { Judge } from './judge.ts';
@@ -135,7 +140,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
     unitId: string,
     baseRevision: number,
     operations: SentOperation[],
-    sender: Sender,
+    sender: Sender & { person: Person },
   ): Promise<Outcome[]> {
     let written: { revision: number; build: Build } | null = null;
     const outcomes = await sequelize.transaction(async (transaction) => {
@@ -242,7 +247,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
       unitId: string,
       baseRevision: number,
       operations: SentOperation[],
-      sender: Sender,
+      sender: Sender & { person: Person },
     ): Promise<Outcome[]> {
       try {
         return await take(unitId, baseRevision, operations, sender);
@@ -328,7 +333,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
 
 export type UnitsService = ReturnType<typeof unitsService>;
 
-function refuseByRole(person: Person, { kind }: { kind: string }): Refusal | null {
+function refuseByRole(person: Sender['person'], { kind }: { kind: string }): Reason | null {
   if (person.role === 'owner' && !OWNER_OPERATIONS.has(kind as OperationKind)) {
     return { kind: 'invalid', message: 'Owners may read and comment. Ask the lead to change the build.' };
   }

@@ -1,6 +1,6 @@
 /** Writes a changed build with the columns that follow from it at once. */
 import type { Transaction } from 'sequelize';
-import type { Build } from '../../core/build/index.ts';
+import type { Build } from '../../core/document/index.ts';
 import { execute } from '../database/execute.ts';
 import { glyphOf } from './judgement.ts';
 

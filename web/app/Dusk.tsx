@@ -1,5 +1,5 @@
 import { type Body, makeBody, ontoSkin } from '../../core/body/index.ts';
-import type { LightColour } from '../../core/build/index.ts';
+import type { LightColour } from '../../core/document/index.ts';
 import { BodyView } from '../sheet/BodyView.tsx';
 import { GlowDefs } from '../sheet/LampGlyph.tsx';
 import { LIGHT } from './tokens.ts';

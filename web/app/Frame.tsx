@@ -1,8 +1,9 @@
 import { Dropdown, Segmented } from 'antd';
 import { lazy, Suspense, useEffect } from 'react';
 import { Link, NavLink, Outlet } from 'react-router';
+import type { Person } from '../../core/contract/index.ts';
 import { unitActions, unitSlice } from '../unit/unitSlice.ts';
-import { type Person, useSignOutMutation } from './api.ts';
+import { useSignOutMutation } from './api.ts';
 import { Brand } from './Brand.tsx';
 import { OwnWork } from './OwnWork.tsx';
 import { preferenceSet, preferencesLoaded } from './preferences.ts';

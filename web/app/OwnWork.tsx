@@ -6,7 +6,7 @@ import { DisconnectOutlined, WarningOutlined } from '@ant-design/icons';
 import { App, Button, Popover } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { OPERATION_WORDS, type OperationKind } from '../../core/build/index.ts';
+import { OPERATION_WORDS, type OperationKind } from '../../core/document/index.ts';
 import type { Refused } from './offlineStore.ts';
 import { useApp, useAppDispatch } from './store.ts';
 import './ownWork.css';

@@ -1,6 +1,6 @@
 import { Select } from 'antd';
 import { useDeferredValue, useState } from 'react';
-import type { UnitListItem } from '../../core/keep/index.ts';
+import type { UnitListItem } from '../../core/contract/index.ts';
 import { useFindUnitsQuery } from './api.ts';
 
 interface UnitChoiceProps {

@@ -1,62 +1,29 @@
 /** The server's answers through RTK Query. Changes to builds do not go through here but through the outbox. */
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-import type { Build, ShelfEntry, UndoRow } from '../../core/build/index.ts';
-import type { UnitListItem, YardAsk, YardPage } from '../../core/keep/index.ts';
-import type { Shop, ShopOperation, ShopUnit } from '../../core/shop/index.ts';
+import type {
+  DemoChoices,
+  Fleet,
+  HistoryItem,
+  NewUnit,
+  Outcome,
+  Records,
+  Session,
+  ShopAnswer,
+  UnitAnswer,
+  YardPage,
+} from '../../core/contract/index.ts';
+import type { ShelfEntry, UndoRow } from '../../core/document/index.ts';
+import type { YardAsk } from '../../core/overview/index.ts';
+import type { ShopOperation } from '../../core/shop/index.ts';
 import type { LearnedFactor } from '../../core/steps/index.ts';
-
-export interface Person {
-  id: string;
-  username: string;
-  name: string;
-  role: 'lead' | 'installer' | 'owner';
-  colour: string;
-  fleetId: string | null;
-}
-export interface Session {
-  person: Person;
-  csrf: string;
-}
-export interface HistoryItem {
-  revision: number;
-  words: string;
-  by: string;
-  at: string;
-}
-export interface NewUnit {
-  id: string;
-  tag: string;
-  name: string;
-  bodyId: string;
-  parameters: Record<string, number>;
-  systemVoltageV: 12 | 24;
-  fleetId?: string | null;
-}
 
 export interface YardQuestion {
   text: string;
   ask: YardAsk | null;
 }
 
-export interface Records {
-  backup: { at: string; file: string; sizeBytes: number; ageH: number } | null;
-  damaged: { id: string; tag: string; damaged: string }[];
-}
-
-export interface ShopAnswer {
-  revision: number;
-  shop: Shop;
-  units: (ShopUnit & { glyph: UnitListItem['glyph'] })[];
-  learned: Record<string, LearnedFactor>;
-  carried: Record<string, number>;
-}
-export interface ShopOutcome {
-  id: string;
-  status: 'applied' | 'refused';
-  revision?: number;
-  reason?: { kind: string; message: string };
-  conflict?: { field: string; by: string; theirs: unknown } | null;
-}
+/** So soon is asked again while units that were changed wait to be judged. */
+export const UNJUDGED_POLL_MS = 1500;
 
 /** Kept outside the store so that the outbox can use it without a cycle. */
 let csrf = '';
@@ -112,7 +79,7 @@ export const api = createApi({
       transformResponse: keepCsrf<Session | null>,
       providesTags: ['session'],
     }),
-    demo: build.query<{ password: string; people: Person[] } | null, void>({ query: () => 'demo' }),
+    demo: build.query<DemoChoices | null, void>({ query: () => 'demo' }),
     signIn: build.mutation<Session, { username: string; password: string }>({
       query: (body) => ({ url: 'session', method: 'POST', body }),
       transformResponse: keepCsrf<Session>,
@@ -143,10 +110,10 @@ export const api = createApi({
       providesTags: ['units'],
     }),
     nextTag: build.query<{ tag: string }, void>({ query: () => 'next-tag', keepUnusedDataFor: 0 }),
-    fleets: build.query<{ id: string; name: string }[], void>({ query: () => 'fleets' }),
+    fleets: build.query<Fleet[], void>({ query: () => 'fleets' }),
     records: build.query<Records, void>({ query: () => 'records', keepUnusedDataFor: 0 }),
     undoRows: build.query<UndoRow[], string>({ query: (id) => `units/${id}/undo`, keepUnusedDataFor: 0 }),
-    unit: build.query<{ id: string; revision: number; build: Build }, string>({
+    unit: build.query<UnitAnswer, string>({
       query: (id) => `units/${id}`,
       keepUnusedDataFor: 0,
     }),
@@ -158,7 +125,7 @@ export const api = createApi({
     learnedHours: build.query<Record<string, LearnedFactor>, void>({ query: () => 'hours', keepUnusedDataFor: 30 }),
     shop: build.query<ShopAnswer, void>({ query: () => 'shop', providesTags: ['shop'] }),
     changeShop: build.mutation<
-      { outcomes: ShopOutcome[] },
+      { outcomes: Outcome[] },
       { baseRevision: number; clientId: string; operations: ShopOperation[] }
     >({
       query: (body) => ({ url: 'shop/operations', method: 'POST', body }),

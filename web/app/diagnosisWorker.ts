@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import type { Build, Id } from '../../core/build/index.ts';
+import type { Build, Id } from '../../core/document/index.ts';
 import {
   type Diagnosis,
   diagnose,
@@ -25,7 +25,7 @@ export interface Causes {
 
 /** The last unit that was simulated: its circuit stays the same while it is read. */
 let kept: { circuit: string; diagnosis: Diagnosis } | null = null;
-const MOST_CAUSES = 6;
+const MAX_CAUSES = 6;
 
 const worker = {
   causes(build: Build, settings: Id[][], observations: Observation[]): Causes {
@@ -35,7 +35,7 @@ const worker = {
     const { diagnosis } = kept;
     const { ranked, soundShare, next } = diagnose(build, diagnosis, observations);
     return {
-      ranked: ranked.slice(0, MOST_CAUSES).map(({ faults, share }) => ({
+      ranked: ranked.slice(0, MAX_CAUSES).map(({ faults, share }) => ({
         words: [...new Set(faults.map((fault) => fault.words))],
         kinds: [...new Set(faults.map((fault) => fault.kind))],
         lampIds: [...new Set(faults.flatMap((fault) => fault.lampIds))],

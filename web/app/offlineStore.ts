@@ -4,7 +4,7 @@
  * Work belongs to the person who did it: nobody else's sign-in sends it or drops it.
  */
 import Dexie, { type EntityTable, type Transaction } from 'dexie';
-import type { Operation, SentOperation } from '../../core/build/index.ts';
+import type { Operation, SentOperation } from '../../core/document/index.ts';
 
 /** Each row keeps the revision that its author had seen and its window, because conflicts are judged by those. */
 export interface Waiting {

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
-import type { Build } from '../../core/build/index.ts';
-import { overviewOf } from '../../core/keep/index.ts';
+import type { Build } from '../../core/document/index.ts';
+import { overviewOf } from '../../core/overview/index.ts';
 import { shareStructure } from './shareStructure.ts';
 
 let last: Build | null = null;

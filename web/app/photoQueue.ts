@@ -1,5 +1,5 @@
 /** Pictures on their way: kept in the browser for the person who took them until the server has them, however long that takes. */
-import type { OperationDraft } from '../../core/build/index.ts';
+import type { OperationDraft } from '../../core/document/index.ts';
 import { api, csrfHeaders } from './api.ts';
 import { newId } from './ids.ts';
 import { photoOutbox, refusedWork, type WaitingPhoto } from './offlineStore.ts';

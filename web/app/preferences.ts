@@ -1,13 +1,10 @@
 /** What a person prefers: units of length and wire. Remembered per person on this machine. */
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { LengthUnit } from '../../core/units/index.ts';
+import { METRIC, type ReaderUnits } from '../../core/units/index.ts';
 
-export interface Preferences {
-  length: LengthUnit;
-  wire: 'metric' | 'awg';
-}
+export type Preferences = ReaderUnits;
 
-const DEFAULTS: Preferences = { length: 'mm', wire: 'metric' };
+const DEFAULTS: Preferences = METRIC;
 const keyFor = (personId: string) => `ember-preferences-${personId}`;
 
 export function loadPreferences(personId: string): Preferences {

@@ -33,7 +33,7 @@ export type Verdict =
 const FIRST_PAUSE_MS = 2000;
 const LONGEST_PAUSE_MS = 60_000;
 /** A server error that comes as often as this comes of what is sent, not of the moment. */
-const MOST_ERRORS = 4;
+const MAX_ERRORS = 4;
 
 export const NO_CONNECTION = 'No connection: your work is kept here and goes out when the server is back.';
 
@@ -57,7 +57,7 @@ export function sendVerdict(answer: SendAnswer, sent: number, tries: number, err
     return later();
   if (status === 507) return later();
   if (status >= 500) {
-    if (errors < MOST_ERRORS) return later();
+    if (errors < MAX_ERRORS) return later();
     return sent > 1 ? { kind: 'apart' } : { kind: 'refused', message };
   }
   // 400, 403, 404, 409, 413, 422: the same again would be answered the same.

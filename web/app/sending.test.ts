@@ -1,7 +1,7 @@
 /** Waiting work on one device, with a server that is made up: whose it is, what becomes of it, what takes what along. */
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { SentOperation } from '../../core/build/index.ts';
+import type { SentOperation } from '../../core/document/index.ts';
 import { newId } from './ids.ts';
 
 const storage = new Map<string, string>();

@@ -1,5 +1,5 @@
 /** Sends what one person's work waits for, unit by unit, oldest first, one request at a time. */
-import type { Id } from '../../core/build/index.ts';
+import type { Id } from '../../core/document/index.ts';
 import { unitActions } from '../unit/unitSlice.ts';
 import { api, csrfHeaders } from './api.ts';
 import { outbox, type Refused, refusedWork, type Waiting } from './offlineStore.ts';
@@ -9,9 +9,9 @@ import type { Dispatch, State } from './store.ts';
 
 export type Thunk<Result = void> = (dispatch: Dispatch, getState: () => State) => Result;
 
-const MOST_AT_ONCE = 200;
+const MAX_AT_ONCE = 200;
 /** A page whose token is not taken after so many new ones waits for its person. */
-const MOST_RENEWALS = 2;
+const MAX_RENEWALS = 2;
 
 export const personOf = (state: State) => api.endpoints.session.select()(state).data?.person ?? null;
 
@@ -27,7 +27,7 @@ function firstBatch(rows: Waiting[]): Waiting[] {
   const [first] = rows;
   if (!first) return [];
   const end = rows.findIndex((row) => row.baseRevision !== first.baseRevision || row.clientId !== first.clientId);
-  return (end < 0 ? rows : rows.slice(0, end)).slice(0, MOST_AT_ONCE);
+  return (end < 0 ? rows : rows.slice(0, end)).slice(0, MAX_AT_ONCE);
 }
 
 const sending = new Map<string, Promise<void>>();
@@ -102,7 +102,7 @@ const sendAll =
           break;
         case 'renew':
           renewals += 1;
-          if (renewals > MOST_RENEWALS) return null;
+          if (renewals > MAX_RENEWALS) return null;
           await dispatch(api.endpoints.session.initiate(undefined, { forceRefetch: true, subscribe: false }));
           break;
         case 'signIn':

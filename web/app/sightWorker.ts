@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import type { Build, Id } from '../../core/build/index.ts';
+import type { Build, Id } from '../../core/document/index.ts';
 import { bodyOf } from '../../core/rules/index.ts';
 import { type FieldOptions, type LampField, lampFields } from '../../core/sight/index.ts';
 

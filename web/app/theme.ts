@@ -25,6 +25,7 @@ export const theme: ThemeConfig = {
     controlHeightSM: 24,
     boxShadow: '0 2px 10px rgba(28,25,23,0.16)',
     boxShadowSecondary: '0 2px 10px rgba(28,25,23,0.16)',
+    motion: !window.matchMedia('(prefers-reduced-motion: reduce)').matches,
     motionDurationMid: '0.12s',
     motionDurationSlow: '0.16s',
   },

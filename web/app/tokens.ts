@@ -9,6 +9,12 @@ export const TOKENS = {
   steel: '#27313A',
   night: '#12161A',
   nightGrid: '#1E252C',
+  nightText: '#C9D3DB',
+  nightMuted: '#8797A5',
+  spent: '#4E7370',
+  nightWash: '#1A2128',
+  nightOk: '#6FBF83',
+  nightCaution: '#E3B063',
   ember: '#C8501B',
   emberHover: '#E0662F',
   ok: '#346942',
@@ -17,4 +23,4 @@ export const TOKENS = {
   note: '#3A6EA5',
 } as const;
 
-export { BLADE, LIGHT, WIRE } from '../../core/feed/colours.ts';
+export { BLADE, LIGHT, WIRE } from '../../core/graph/index.ts';

@@ -1,5 +1,5 @@
 import type { Body, View } from '../../core/body/index.ts';
-import type { Lamp } from '../../core/build/index.ts';
+import type { Lamp } from '../../core/document/index.ts';
 import { tapedDimensions } from '../../core/place/index.ts';
 import { formatLength, type LengthUnit } from '../../core/units/index.ts';
 import type { Alignment } from './align.ts';

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { type Body, paintOrder } from '../../core/body/index.ts';
-import type { LightColour } from '../../core/build/index.ts';
+import type { LightColour } from '../../core/document/index.ts';
 import { LIGHT } from '../app/tokens.ts';
 import { pathOf } from './svgPath.ts';
 import './sheet.css';

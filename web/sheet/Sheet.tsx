@@ -10,7 +10,7 @@ import {
   viewOfFace,
   type ZoneKind,
 } from '../../core/body/index.ts';
-import type { Build, Face, Id, Position } from '../../core/build/index.ts';
+import type { Build, Face, Id, Position } from '../../core/document/index.ts';
 import { dropOn } from '../../core/place/index.ts';
 import type { LampField } from '../../core/sight/index.ts';
 import type { LengthUnit } from '../../core/units/index.ts';

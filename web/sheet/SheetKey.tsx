@@ -1,4 +1,4 @@
-import type { Build, LightColour } from '../../core/build/index.ts';
+import type { Build, LightColour } from '../../core/document/index.ts';
 import { LIGHT } from '../app/tokens.ts';
 import type { SheetLayout } from './layout.ts';
 import { scaleBarMm } from './SheetFrame.tsx';

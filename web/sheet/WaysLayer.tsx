@@ -1,7 +1,7 @@
 import { memo, type PointerEvent as ReactPointerEvent, useRef, useState } from 'react';
 import type { View } from '../../core/body/index.ts';
-import type { Id, Position, RouteNode } from '../../core/build/index.ts';
-import type { Bundle } from '../../core/feed/index.ts';
+import type { Id, Position, RouteNode } from '../../core/document/index.ts';
+import type { Bundle } from '../../core/harness/index.ts';
 import { fromPixel, positionOn, positionPixel, type SheetLayout } from './layout.ts';
 
 export interface WayChoice {

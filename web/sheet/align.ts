@@ -1,6 +1,6 @@
 /** Lining up with other lamps while dragging: the nearest lamp within reach lends its coordinate. */
 import type { View } from '../../core/body/index.ts';
-import type { Id } from '../../core/build/index.ts';
+import type { Id } from '../../core/document/index.ts';
 import type { LampMark } from './lampMarks.ts';
 
 export const ALIGN_REACH_PX = 5;

@@ -1,6 +1,6 @@
 /** A drag of lamps over one view, and where it would leave them. */
 import type { View } from '../../core/body/index.ts';
-import type { Build, Id, Lamp, Position } from '../../core/build/index.ts';
+import type { Build, Id, Lamp, Position } from '../../core/document/index.ts';
 import { twinOf } from '../../core/place/index.ts';
 import type { Alignment } from './align.ts';
 

@@ -1,6 +1,6 @@
 /** The layers of lamps on a sheet, far to near. All but the moving lamps stand still during a drag and are memoised. */
 import { memo } from 'react';
-import type { Build, Id } from '../../core/build/index.ts';
+import type { Build, Id } from '../../core/document/index.ts';
 import { type Drag, movedLamp, withTwinIds } from './drag.ts';
 import { LampGlyph } from './LampGlyph.tsx';
 import { type LampMark, markOf } from './lampMarks.ts';

@@ -1,6 +1,6 @@
 /** Where each lamp is drawn on the sheet: one mark a view in which it is seen. */
 import { type Body, partUnder, VIEWS, type View, viewOfFace } from '../../core/body/index.ts';
-import type { Build, Id, Lamp, LampModel, LightColour } from '../../core/build/index.ts';
+import type { Build, Id, Lamp, LampModel, LightColour } from '../../core/document/index.ts';
 import { facesAway, isSeenIn, silhouetteIn } from '../../core/place/index.ts';
 import { type SheetLayout, toPixel } from './layout.ts';
 

@@ -3,7 +3,7 @@
  * plan and right and the height by front, left and rear.
  */
 import type { Body, View } from '../../core/body/index.ts';
-import type { Face, Position } from '../../core/build/index.ts';
+import type { Face, Position } from '../../core/document/index.ts';
 import { viewPoint } from '../../core/place/index.ts';
 
 export interface ViewFrame {

@@ -1,5 +1,5 @@
 /** Tags for the marks of a sheet, kept clear of its lettering. */
-import type { Id } from '../../core/build/index.ts';
+import type { Id } from '../../core/document/index.ts';
 import type { LampMark } from './lampMarks.ts';
 import type { SheetLayout } from './layout.ts';
 import { type Box, type PlacedTag, placeTags } from './tagPlacement.ts';

@@ -1,5 +1,5 @@
 import { type FocusEvent, type PointerEvent as ReactPointerEvent, type RefObject, useRef, useState } from 'react';
-import type { Id, Position } from '../../core/build/index.ts';
+import type { Id, Position } from '../../core/document/index.ts';
 import { alignment } from './align.ts';
 import type { Drag } from './drag.ts';
 import type { LampMark } from './lampMarks.ts';

@@ -9,7 +9,7 @@ export interface Zoom {
 }
 
 export const WHOLE: Zoom = { scale: 1, x: 0, y: 0 };
-export const MOST_SCALE = 16;
+export const MAX_SCALE = 16;
 
 const clamp = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
 
@@ -25,7 +25,7 @@ export const panned = (layout: SheetLayout, zoom: Zoom, dx: number, dy: number):
 
 /** Zooms by a factor and keeps the point under (x, y) where it is, as far as the sheet's edges allow. */
 export function zoomedAbout(layout: SheetLayout, zoom: Zoom, factor: number, x: number, y: number): Zoom {
-  const scale = clamp(zoom.scale * factor, 1, MOST_SCALE);
+  const scale = clamp(zoom.scale * factor, 1, MAX_SCALE);
   const grown = scale / zoom.scale;
   return kept(layout, { scale, x: x - (x - zoom.x) * grown, y: y - (y - zoom.y) * grown });
 }

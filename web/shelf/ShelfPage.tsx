@@ -3,7 +3,7 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { useShelfQuery } from '../app/api.ts';
 import { LIGHT } from '../app/tokens.ts';
-import { FaceSwatch } from '../unit/place/FaceSwatch.tsx';
+import { FaceSwatch } from '../ui/FaceSwatch.tsx';
 import '../unit/unit.css';
 import './shelf.css';
 

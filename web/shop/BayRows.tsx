@@ -1,8 +1,8 @@
 import { CalendarOutlined } from '@ant-design/icons';
 import { memo } from 'react';
 import { keptBody } from '../../core/body/index.ts';
+import type { ShopAnswer } from '../../core/contract/index.ts';
 import type { Bay, Stay } from '../../core/shop/index.ts';
-import type { ShopAnswer } from '../app/api.ts';
 import { PlanGlyph } from '../sheet/PlanGlyph.tsx';
 import type { Axis } from './axis.ts';
 
@@ -53,8 +53,8 @@ export const BayRows = memo(function BayRows({
               .filter((stay) => stay.bayId === bay.id)
               .map((stay) => {
                 const unit = units.get(stay.unitId);
-                const left = axis.x(stay.fromMin);
-                const width = axis.x(stay.toMin) - left;
+                const left = axis.x(stay.fromMinutes);
+                const width = axis.x(stay.toMinutes) - left;
                 if (!unit || width <= 0) return null;
                 return (
                   <button

@@ -8,8 +8,8 @@ const ROOM_PX = { number: 19, tag: 42, words: 58, figures: 58, unit: 92 };
 const hours = (minutes: number) => (minutes / 60).toFixed(1);
 
 function figures(block: Block, widthPx: number): string {
-  if (block.spentMin === null) return widthPx >= ROOM_PX.unit ? `${hours(block.minutes)} h` : hours(block.minutes);
-  const both = `${hours(block.spentMin)} / ${hours(block.minutes)}`;
+  if (block.spentMinutes === null) return widthPx >= ROOM_PX.unit ? `${hours(block.minutes)} h` : hours(block.minutes);
+  const both = `${hours(block.spentMinutes)} / ${hours(block.minutes)}`;
   return widthPx >= ROOM_PX.unit ? `${both} h` : both;
 }
 
@@ -62,7 +62,7 @@ export const BlockView = memo(function BlockView(props: BlockViewProps) {
       )}
       {widthPx >= ROOM_PX.words && <span className="words">{block.words}</span>}
       {widthPx >= ROOM_PX.figures && (
-        <span className={`mono ${block.spentMin !== null && block.spentMin > block.minutes ? 'over' : ''}`}>
+        <span className={`mono ${block.spentMinutes !== null && block.spentMinutes > block.minutes ? 'over' : ''}`}>
           {figures(block, widthPx)}
         </span>
       )}

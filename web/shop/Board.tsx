@@ -1,5 +1,6 @@
 import { CalendarOutlined, InboxOutlined, PrinterOutlined } from '@ant-design/icons';
 import { memo, useMemo } from 'react';
+import type { ShopAnswer } from '../../core/contract/index.ts';
 import { minutesIn } from '../../core/schedule/index.ts';
 import {
   type Block,
@@ -16,14 +17,13 @@ import {
   whenText,
 } from '../../core/shop/index.ts';
 import { SKILL_NAMES } from '../../core/steps/index.ts';
-import type { ShopAnswer } from '../app/api.ts';
 import { useSize } from '../app/useSize.ts';
 import { type Axis, weekAxis } from './axis.ts';
 import { BayRows } from './BayRows.tsx';
 import { BlockView, type BlockViewProps } from './BlockView.tsx';
 import { Ghost } from './Ghost.tsx';
 import { Links } from './Links.tsx';
-import { LEAST_PX, ROW_PX, useBlockDrag } from './useBlockDrag.ts';
+import { MIN_PX, ROW_PX, useBlockDrag } from './useBlockDrag.ts';
 
 const LABEL_PX = 124;
 
@@ -34,36 +34,36 @@ export interface BoardProps {
   units: ReadonlyMap<string, ShopAnswer['units'][number]>;
   board: BoardData;
   tints: ReadonlyMap<string, string>;
-  weekMin: number;
+  weekMinutes: number;
   shownUnit: string | null;
   shownBlock: string | null;
   movedIds: ReadonlySet<string>;
   mayPlan: boolean;
   onUnit(unitId: string): void;
   onBlock(block: Block): void;
-  onMove(block: Block, to: { startMin: number; workerIds: readonly string[] }): void;
+  onMove(block: Block, to: { startMinutes: number; workerIds: readonly string[] }): void;
 }
 
 /** The week: bays on a night field, under them everybody's work, one hour as wide as another. */
 export function Board(props: BoardProps) {
-  const { work, units, board, weekMin, shownUnit, mayPlan, onMove } = props;
-  const { shop, nowMin } = work;
+  const { work, units, board, weekMinutes, shownUnit, mayPlan, onMove } = props;
+  const { shop, nowMinutes } = work;
   const { question } = board;
   const [lanes, { width }] = useSize<HTMLDivElement>();
   const bays = useMemo(() => Object.values(shop.bays), [shop.bays]);
   const axis = useMemo(() => {
     const works = question.people.flatMap((person) => [...person.works]);
-    return weekAxis(weekMin, works, Math.max(width - LABEL_PX, 300));
-  }, [weekMin, question, width]);
+    return weekAxis(weekMinutes, works, Math.max(width - LABEL_PX, 300));
+  }, [weekMinutes, question, width]);
   const drag = useBlockDrag({ work, question, axis, mayPlan, onMove });
-  const isThisWeek = nowMin >= weekMin && nowMin < weekMin + 7 * DAY_MIN;
+  const isThisWeek = nowMinutes >= weekMinutes && nowMinutes < weekMinutes + 7 * DAY_MIN;
   return (
     <div
       className="board"
       ref={lanes}
       style={{ ['--label' as string]: `${LABEL_PX}px`, ['--day' as string]: `${axis.dayPx}px` }}
     >
-      <AxisHead axis={axis} nowMin={isThisWeek ? nowMin : null} />
+      <AxisHead axis={axis} nowMinutes={isThisWeek ? nowMinutes : null} />
       <BayRows bays={bays} stays={board.stays} units={units} axis={axis} shownUnit={shownUnit} onUnit={props.onUnit} />
       <div className="people-rows" onPointerMove={drag.onMove} onPointerUp={drag.onDrop} onPointerCancel={drag.onDrop}>
         <PeopleRows
@@ -72,7 +72,7 @@ export function Board(props: BoardProps) {
           board={board}
           tints={props.tints}
           axis={axis}
-          weekMin={weekMin}
+          weekMinutes={weekMinutes}
           shownUnit={shownUnit}
           shownBlock={props.shownBlock}
           movedIds={props.movedIds}
@@ -81,9 +81,9 @@ export function Board(props: BoardProps) {
           onKey={drag.onKey}
           onBlock={props.onBlock}
         />
-        <Ghost held={drag.held} nowMin={nowMin} labelPx={LABEL_PX} rowPx={ROW_PX} />
+        <Ghost held={drag.held} nowMinutes={nowMinutes} labelPx={LABEL_PX} rowPx={ROW_PX} />
       </div>
-      {isThisWeek && <div className="now-line" style={{ left: LABEL_PX + axis.x(nowMin) }} aria-hidden />}
+      {isThisWeek && <div className="now-line" style={{ left: LABEL_PX + axis.x(nowMinutes) }} aria-hidden />}
     </div>
   );
 }
@@ -96,16 +96,16 @@ type PeopleRowsProps = Omit<BoardProps, 'onUnit' | 'onMove'> & {
 
 /** Everybody's row of blocks: drawn anew when the plan changes, not while one of them is dragged. */
 const PeopleRows = memo(function PeopleRows(props: PeopleRowsProps) {
-  const { work, units, board, axis, weekMin, shownUnit, shownBlock, movedIds, mayPlan } = props;
-  const { shop, nowMin } = work;
+  const { work, units, board, axis, weekMinutes, shownUnit, shownBlock, movedIds, mayPlan } = props;
+  const { shop, nowMinutes } = work;
   const workers = Object.values(shop.workers);
   const end = axis.days.at(-1)! + DAY_MIN;
-  const inWeek = board.blocks.filter((block) => block.toMin > weekMin && block.fromMin < end);
+  const inWeek = board.blocks.filter((block) => block.toMinutes > weekMinutes && block.fromMinutes < end);
   const faultOf = new Map<string, string>();
   for (const fault of board.faults)
     if (!faultOf.has(fault.taskId))
       faultOf.set(fault.taskId, faultWords(fault, { shop, units: work.units, question: board.question }));
-  const partWaits = board.waits.filter((wait) => wait.kind === 'part' && wait.untilMin !== null);
+  const partWaits = board.waits.filter((wait) => wait.kind === 'part' && wait.untilMinutes !== null);
   return (
     <>
       <Links blocks={inWeek} workers={workers} unitId={shownUnit} axis={axis} labelPx={LABEL_PX} rowPx={ROW_PX} />
@@ -113,13 +113,13 @@ const PeopleRows = memo(function PeopleRows(props: PeopleRowsProps) {
         const own = inWeek.filter((block) => block.workerIds.includes(worker.id));
         return (
           <div key={worker.id} className="person-row" style={{ height: ROW_PX }}>
-            <PersonLabel board={board} worker={worker} weekMin={weekMin} />
+            <PersonLabel board={board} worker={worker} weekMinutes={weekMinutes} />
             <div className="lane">
               {own.map((block) => {
                 const tag = units.get(block.unitId)?.tag ?? '';
-                const leftPx = axis.x(block.fromMin);
+                const leftPx = axis.x(block.fromMinutes);
                 const ids = taskIdsOf(block);
-                const when = `${whenText(block.fromMin, nowMin)} to ${whenText(block.toMin, nowMin)}`;
+                const when = `${whenText(block.fromMinutes, nowMinutes)} to ${whenText(block.toMinutes, nowMinutes)}`;
                 return (
                   <BlockView
                     key={block.id}
@@ -127,7 +127,7 @@ const PeopleRows = memo(function PeopleRows(props: PeopleRowsProps) {
                     rowId={worker.id}
                     tag={tag}
                     leftPx={leftPx}
-                    widthPx={Math.max(axis.x(block.toMin) - leftPx, LEAST_PX)}
+                    widthPx={Math.max(axis.x(block.toMinutes) - leftPx, MIN_PX)}
                     tint={props.tints.get(block.unitId) ?? '#7C7468'}
                     isShown={shownBlock === block.id || (shownBlock === null && shownUnit === block.unitId)}
                     isMoved={ids.some((id) => movedIds.has(id))}
@@ -153,10 +153,10 @@ const PeopleRows = memo(function PeopleRows(props: PeopleRowsProps) {
                   <span
                     key={`${wait.unitId} ${wait.stepKey}`}
                     className="part-flag"
-                    style={{ left: Math.min(axis.x(block.fromMin), axis.widthPx - FLAG_PX) }}
+                    style={{ left: Math.min(axis.x(block.fromMinutes), axis.widthPx - FLAG_PX) }}
                   >
                     <InboxOutlined aria-hidden /> {wait.shortage?.part.name ?? 'a part'},{' '}
-                    {whenText(wait.untilMin!, nowMin)}
+                    {whenText(wait.untilMinutes!, nowMinutes)}
                   </span>
                 );
               })}
@@ -168,8 +168,8 @@ const PeopleRows = memo(function PeopleRows(props: PeopleRowsProps) {
   );
 });
 
-function AxisHead({ axis, nowMin }: { axis: Axis; nowMin: number | null }) {
-  const hours = [12, 15].filter((hour) => hour * 60 > axis.openMin && hour * 60 < axis.closeMin);
+function AxisHead({ axis, nowMinutes }: { axis: Axis; nowMinutes: number | null }) {
+  const hours = [12, 15].filter((hour) => hour * 60 > axis.openMinutes && hour * 60 < axis.closeMinutes);
   return (
     <div className="axis-head">
       <div className="row-label" />
@@ -177,7 +177,7 @@ function AxisHead({ axis, nowMin }: { axis: Axis; nowMin: number | null }) {
         {axis.days.map((day, at) => (
           <div
             key={day}
-            className={`day ${nowMin !== null && dayStart(nowMin) === day ? 'is-today' : ''}`}
+            className={`day ${nowMinutes !== null && dayStart(nowMinutes) === day ? 'is-today' : ''}`}
             style={{ left: at * axis.dayPx, width: axis.dayPx }}
           >
             <b>
@@ -199,12 +199,12 @@ function AxisHead({ axis, nowMin }: { axis: Axis; nowMin: number | null }) {
             ))}
           </div>
         ))}
-        {nowMin !== null && weekday(nowMin) < axis.days.length && (
+        {nowMinutes !== null && weekday(nowMinutes) < axis.days.length && (
           <span
-            className={`now-chip ${nowMin - dayStart(nowMin) >= axis.closeMin ? 'is-after' : ''}`}
-            style={{ left: axis.x(nowMin) }}
+            className={`now-chip ${nowMinutes - dayStart(nowMinutes) >= axis.closeMinutes ? 'is-after' : ''}`}
+            style={{ left: axis.x(nowMinutes) }}
           >
-            {clockOf(nowMin)}
+            {clockOf(nowMinutes)}
           </span>
         )}
       </div>
@@ -215,18 +215,21 @@ function AxisHead({ axis, nowMin }: { axis: Axis; nowMin: number | null }) {
 function PersonLabel({
   board,
   worker,
-  weekMin,
+  weekMinutes,
 }: {
   board: BoardData;
   worker: ShopWork['shop']['workers'][string];
-  weekMin: number;
+  weekMinutes: number;
 }) {
   const works = board.question.people.find((person) => person.id === worker.id)?.works ?? [];
-  const end = weekMin + 7 * DAY_MIN;
-  const all = minutesIn(works, weekMin, end);
+  const end = weekMinutes + 7 * DAY_MIN;
+  const all = minutesIn(works, weekMinutes, end);
   const busy = board.blocks
     .filter((block) => block.workerIds.includes(worker.id))
-    .reduce((sum, block) => sum + minutesIn(works, Math.max(block.fromMin, weekMin), Math.min(block.toMin, end)), 0);
+    .reduce(
+      (sum, block) => sum + minutesIn(works, Math.max(block.fromMinutes, weekMinutes), Math.min(block.toMinutes, end)),
+      0,
+    );
   const share = all === 0 ? 0 : Math.min(1, busy / all);
   return (
     <div className="row-label person-label">

@@ -1,5 +1,5 @@
 import { PlusOutlined } from '@ant-design/icons';
-import { Button, DatePicker, Input, InputNumber, Popconfirm, Select, Switch } from 'antd';
+import { Button, DatePicker, Input, Popconfirm, Select, Switch } from 'antd';
 import dayjs from 'dayjs';
 import { type ReactNode, useState } from 'react';
 import { type Bay, fitsBay, type Worker } from '../../core/shop/index.ts';
@@ -7,7 +7,8 @@ import { SKILL_NAMES, type Skill } from '../../core/steps/index.ts';
 import { formatLength } from '../../core/units/index.ts';
 import { newId } from '../app/ids.ts';
 import { useApp } from '../app/store.ts';
-import { LengthInput } from '../unit/LengthInput.tsx';
+import { CommittedNumber } from '../ui/CommittedNumber.tsx';
+import { LengthInput } from '../ui/LengthInput.tsx';
 import type { ShopUse } from './useShop.ts';
 import '../unit/unit.css';
 
@@ -45,22 +46,22 @@ export function CrewView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
         {mayPlan && (
           <span className="rates">
             <span className="muted">An hour</span>
-            <InputNumber
+            <CommittedNumber
               aria-label="Marks an hour"
               suffix="marks"
               min={0}
               max={1000}
               value={rates.hourMarks}
-              onChange={(value) => act({ kind: 'setRates', rates: { ...rates, hourMarks: value ?? 0 } })}
+              onCommit={(value) => act({ kind: 'setRates', rates: { ...rates, hourMarks: value ?? 0 } })}
             />
             <span className="muted">Mark-up</span>
-            <InputNumber
+            <CommittedNumber
               aria-label="Mark-up"
               suffix="%"
               min={0}
               max={300}
               value={Math.round(rates.markUpShare * 100)}
-              onChange={(value) => act({ kind: 'setRates', rates: { ...rates, markUpShare: (value ?? 0) / 100 } })}
+              onCommit={(value) => act({ kind: 'setRates', rates: { ...rates, markUpShare: (value ?? 0) / 100 } })}
             />
           </span>
         )}

@@ -8,7 +8,7 @@ const DAYS_AHEAD = 7;
 
 /** On a phone: one person's own work, day after day, each a way to its steps. */
 export function DayList({ work, board }: { work: ShopWork; board: Board }) {
-  const { shop, units, nowMin } = work;
+  const { shop, units, nowMinutes } = work;
   const { data: session } = useSessionQuery();
   const workers = Object.values(shop.workers);
   const me = workers.find((worker) => worker.name === session?.person.name);
@@ -16,9 +16,9 @@ export function DayList({ work, board }: { work: ShopWork; board: Board }) {
   const workerId = chosen ?? me?.id ?? workers[0]?.id;
   const own = board.blocks
     .filter((block) => !block.isDone && workerId !== undefined && block.workerIds.includes(workerId))
-    .sort((a, b) => a.fromMin - b.fromMin);
-  const days = Array.from({ length: DAYS_AHEAD }, (_, at) => dayStart(nowMin) + at * DAY_MIN)
-    .map((day) => ({ day, blocks: own.filter((block) => block.fromMin < day + DAY_MIN && block.toMin > day) }))
+    .sort((a, b) => a.fromMinutes - b.fromMinutes);
+  const days = Array.from({ length: DAYS_AHEAD }, (_, at) => dayStart(nowMinutes) + at * DAY_MIN)
+    .map((day) => ({ day, blocks: own.filter((block) => block.fromMinutes < day + DAY_MIN && block.toMinutes > day) }))
     .filter(({ blocks }) => blocks.length > 0);
   return (
     <section className="day-list" aria-label="Work by day">
@@ -41,9 +41,9 @@ export function DayList({ work, board }: { work: ShopWork; board: Board }) {
             return (
               <Link key={block.id} to={`/unit/${block.unitId}/build`} className="day-block">
                 <span className="mono">
-                  {block.fromMin < day ? 'goes on' : clockOf(block.fromMin)}
+                  {block.fromMinutes < day ? 'goes on' : clockOf(block.fromMinutes)}
                   <br />
-                  {block.toMin > day + DAY_MIN ? 'next day' : clockOf(block.toMin)}
+                  {block.toMinutes > day + DAY_MIN ? 'next day' : clockOf(block.toMinutes)}
                 </span>
                 <span>
                   <b>{unit?.tag}</b> {shop.bays[shop.plan.bays[block.unitId] ?? '']?.name}

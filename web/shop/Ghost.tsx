@@ -5,12 +5,12 @@ import type { HeldTrial, Trial } from './useBlockDrag.ts';
 /** Where the block that is held would come to lie, and what would be wrong with that. */
 export function Ghost({
   held,
-  nowMin,
+  nowMinutes,
   labelPx,
   rowPx,
 }: {
   held: HeldTrial;
-  nowMin: number;
+  nowMinutes: number;
   labelPx: number;
   rowPx: number;
 }) {
@@ -25,7 +25,7 @@ export function Ghost({
       style={{ left: labelPx + trial.leftPx, width: trial.widthPx, top: trial.row * rowPx + 6 }}
     >
       <div className="ghost-words" role="status">
-        <b>{whenText(trial.startMin, nowMin)}</b>
+        <b>{whenText(trial.startMinutes, nowMinutes)}</b>
         {trial.words.length === 0 ? ' fits' : ''}
         {trial.words.slice(0, 3).map((words) => (
           <p key={words}>⚠ {words}</p>

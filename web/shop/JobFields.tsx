@@ -1,8 +1,9 @@
-import { Button, DatePicker, InputNumber, Popconfirm, Segmented, Select } from 'antd';
+import { Button, DatePicker, Popconfirm, Segmented, Select } from 'antd';
 import dayjs, { type Dayjs } from 'dayjs';
 import { useState } from 'react';
 import { type Job, minutesOf, WINDOW_KINDS } from '../../core/shop/index.ts';
 import { UnitChoice } from '../app/UnitChoice.tsx';
+import { CommittedNumber } from '../ui/CommittedNumber.tsx';
 import type { ShopUse } from './useShop.ts';
 
 const SHOWN_WINDOWS = 5;
@@ -16,7 +17,7 @@ export function JobFields({ shop, unitId }: { shop: ShopUse; unitId: string }) {
   if (!job) return null;
   const put = (changes: Partial<Job>) => shop.act({ kind: 'putJob', job: { ...job, ...changes } });
   const bays = Object.values(shop.data.shop.bays);
-  const coming = job.windows.filter((window) => minutesOf(window.to) > shop.work.nowMin);
+  const coming = job.windows.filter((window) => minutesOf(window.to) > shop.work.nowMinutes);
   return (
     <div className="job-fields">
       <div className="field-row">
@@ -45,14 +46,14 @@ export function JobFields({ shop, unitId }: { shop: ShopUse; unitId: string }) {
       </div>
       <div className="field-row">
         <span>Promised</span>
-        <InputNumber
+        <CommittedNumber
           aria-label="Hours promised"
           suffix="h"
           min={0}
           max={2000}
           step={0.5}
           value={job.promisedHours}
-          onChange={(promisedHours) => put({ promisedHours })}
+          onCommit={(promisedHours) => put({ promisedHours })}
         />
       </div>
       <div className="field-row">

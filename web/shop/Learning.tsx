@@ -1,6 +1,8 @@
 import { memo, useMemo } from 'react';
 import { expectedMinutes, type Run, runsOf, type ShopUnit, type ShopWork } from '../../core/shop/index.ts';
 import { type StepKind, wrightUnit } from '../../core/steps/index.ts';
+import { Chart } from '../ui/Chart.tsx';
+import { type Bar, learningChart } from './learningChart.ts';
 
 /** What a run is looked at by. */
 const PARTS: { name: string; kinds: readonly StepKind[] }[] = [
@@ -9,13 +11,8 @@ const PARTS: { name: string; kinds: readonly StepKind[] }[] = [
   { name: 'Wire and joints', kinds: ['run', 'join', 'pull', 'insulate', 'ties'] },
   { name: 'Prove and close', kinds: ['prove', 'trimOn', 'close', 'fuse'] },
 ];
-const BAR = { widthPx: 26, gapPx: 8, heightPx: 78, headPx: 16, footPx: 16 };
-
-interface Bar {
-  tag: string;
-  spent: number | null;
-  expected: number;
-}
+const BAR_PX = 34;
+const MIN_WIDTH_PX = 68;
 
 /** Units alike, one after another: what each took, what the next will. */
 export const Learning = memo(function Learning({ work }: { work: ShopWork }) {
@@ -42,7 +39,7 @@ function RunStrip({ run, work }: { run: Run; work: ShopWork }) {
     bars: run.units.map(({ unit }): Bar => ({ tag: unit.tag.replace(/^\D+/, ''), ...minutes(unit, kinds) })),
   })).filter(({ bars }) => bars.some((bar) => bar.expected > 0));
   const most = Math.max(...charts.flatMap(({ bars }) => bars.map((bar) => Math.max(bar.spent ?? 0, bar.expected))));
-  const lastMin = wrightUnit(run.firstMin, run.units.length, run.rate);
+  const lastMinutes = wrightUnit(run.firstMinutes, run.units.length, run.rate);
   const hours = (value: number) => (value / 60).toFixed(1);
   const { name } = run.units[0]!.unit;
   return (
@@ -52,7 +49,7 @@ function RunStrip({ run, work }: { run: Run; work: ShopWork }) {
           {run.units.length} alike: {name}
         </h2>
         <p>
-          first <b className="mono">{hours(run.firstMin)}</b> h, last <b className="mono">{hours(lastMin)}</b> h
+          first <b className="mono">{hours(run.firstMinutes)}</b> h, last <b className="mono">{hours(lastMinutes)}</b> h
         </p>
         <p>
           each doubling <b className="mono">×{run.rate.toFixed(2)}</b>
@@ -69,40 +66,16 @@ function RunStrip({ run, work }: { run: Run; work: ShopWork }) {
 }
 
 function BarChart({ bars, most, title }: { bars: readonly Bar[]; most: number; title: string }) {
-  const height = BAR.headPx + BAR.heightPx + BAR.footPx;
-  const base = BAR.headPx + BAR.heightPx;
-  const tall = (minutes: number) => (minutes / most) * BAR.heightPx;
+  const option = useMemo(() => learningChart(bars, most), [bars, most]);
   const words = bars
     .map(
       (bar) => `${bar.tag}: ${bar.spent === null ? 'expected' : 'spent'} ${Math.round(bar.spent ?? bar.expected)} min`,
     )
     .join(', ');
+  const width = Math.max(MIN_WIDTH_PX, bars.length * BAR_PX);
   return (
-    <svg width={bars.length * (BAR.widthPx + BAR.gapPx)} height={height} role="img" aria-label={`${title}. ${words}`}>
-      {bars.map((bar, at) => {
-        const x = at * (BAR.widthPx + BAR.gapPx);
-        const shown = bar.spent ?? bar.expected;
-        return (
-          <g key={bar.tag}>
-            <rect
-              className={bar.spent === null ? 'to-come' : 'spent'}
-              x={x + 0.5}
-              y={base - tall(shown)}
-              width={BAR.widthPx - 1}
-              height={Math.max(tall(shown), 1)}
-            />
-            {bar.spent !== null && (
-              <path className="expected" d={`M${x - 1} ${base - tall(bar.expected)}h${BAR.widthPx + 2}`} />
-            )}
-            <text x={x + BAR.widthPx / 2} y={base - Math.max(tall(shown), tall(bar.expected)) - 4}>
-              {Math.round(shown)}
-            </text>
-            <text className="tag" x={x + BAR.widthPx / 2} y={height - 3}>
-              {bar.tag}
-            </text>
-          </g>
-        );
-      })}
-    </svg>
+    <div style={{ width }}>
+      <Chart className="learning-chart" option={option} label={`${title}. ${words}`} />
+    </div>
   );
 }

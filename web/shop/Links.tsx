@@ -20,7 +20,9 @@ export const Links = memo(function Links({
   labelPx: number;
   rowPx: number;
 }) {
-  const own = blocks.filter((block) => block.unitId === unitId && !block.isDone).sort((a, b) => a.fromMin - b.fromMin);
+  const own = blocks
+    .filter((block) => block.unitId === unitId && !block.isDone)
+    .sort((a, b) => a.fromMinutes - b.fromMinutes);
   const rowOf = (block: Block) => workers.findIndex((worker) => worker.id === block.workerIds[0]);
   const pairs = own.slice(1).flatMap((next, at) => {
     const from = own[at]!;
@@ -31,8 +33,8 @@ export const Links = memo(function Links({
     <svg className="links" width={labelPx + axis.widthPx} height={workers.length * rowPx} aria-hidden="true">
       {pairs.map(({ from, next }) => {
         const [row, to] = [rowOf(from), rowOf(next)];
-        const x = labelPx + Math.max(axis.x(from.toMin) - 4, axis.x(from.fromMin) + 2);
-        const end = labelPx + axis.x(next.fromMin) + 5;
+        const x = labelPx + Math.max(axis.x(from.toMinutes) - 4, axis.x(from.fromMinutes) + 2);
+        const end = labelPx + axis.x(next.fromMinutes) + 5;
         const isDown = to > row;
         const y = row * rowPx + BLOCK.topPx + (isDown ? BLOCK.heightPx : 0);
         // In the gutter under the upper of the two rows.

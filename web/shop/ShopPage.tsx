@@ -96,9 +96,9 @@ function inverseOf(draft: PlanDraft, shop: ShopUse['data']['shop']): PlanDraft {
 
 function WeekView({ shop }: { shop: ShopUse }) {
   const { data, work, mayPlan, act } = shop;
-  const { nowMin } = work;
+  const { nowMinutes } = work;
   const { message } = App.useApp();
-  const [weekMin, setWeekMin] = useState(() => weekStart(nowMin));
+  const [weekMinutes, setWeekMinutes] = useState(() => weekStart(nowMinutes));
   const [shownUnit, setShownUnit] = useState<string | null>(null);
   const [blockId, setBlockId] = useState<string | null>(null);
   const [proposal, setProposal] = useState<Proposal | null>(null);
@@ -134,28 +134,29 @@ function WeekView({ shop }: { shop: ShopUse }) {
       setPlanning(true);
       try {
         const { question } = board;
-        const held = heldTasks(work.shop, nowMin);
+        const held = heldTasks(work.shop, nowMinutes);
         const answer = await planner()[how](question, planOf(work.shop, question), held);
         const draft = planChange(work.shop, answer.plan, held);
         if (!draft) {
           void message.info('Nothing slipped: the plan stands as it is.');
           return;
         }
-        const late = answer.lateMin === 0 ? 'nothing late' : `${(answer.lateMin / 60).toFixed(1)} h late in all`;
+        const late =
+          answer.lateMinutes === 0 ? 'nothing late' : `${(answer.lateMinutes / 60).toFixed(1)} h late in all`;
         const unplaced = Object.keys(answer.plan.unplaced).length;
         const left = unplaced === 0 ? '' : `, ${unplaced} steps wait outside the plan`;
         const moved = answer.movedIds.length;
-        const words = `${moved} ${moved === 1 ? 'step moves' : 'steps move'}, ${late}${left}. All done ${whenText(answer.endMin, nowMin)}; no plan ends before ${whenText(answer.boundMin, nowMin)}.`;
+        const words = `${moved} ${moved === 1 ? 'step moves' : 'steps move'}, ${late}${left}. All done ${whenText(answer.endMinutes, nowMinutes)}; no plan ends before ${whenText(answer.boundMinutes, nowMinutes)}.`;
         setProposal({ draft, answer, words });
       } finally {
         setPlanning(false);
       }
     },
-    [board, work.shop, nowMin, message],
+    [board, work.shop, nowMinutes, message],
   );
 
   const move = useCallback(
-    (moved: Block, to: { startMin: number; workerIds: readonly string[] }) => {
+    (moved: Block, to: { startMinutes: number; workerIds: readonly string[] }) => {
       const placed = movedSteps(board.question, moved, to);
       if (!placed) {
         void message.warning('They have no working hours there.');
@@ -177,8 +178,8 @@ function WeekView({ shop }: { shop: ShopUse }) {
       }
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       const week = { '[': -7, ']': 7 }[event.key];
-      if (week) setWeekMin((old) => old + week * DAY_MIN);
-      else if (event.key === 't') setWeekMin(weekStart(nowMin));
+      if (week) setWeekMinutes((old) => old + week * DAY_MIN);
+      else if (event.key === 't') setWeekMinutes(weekStart(nowMinutes));
       else if (event.key === 'r' && mayPlan) void plan('repair');
       else if (event.key === '?') setKeys(true);
       else if (event.key === 'Escape') {
@@ -189,13 +190,13 @@ function WeekView({ shop }: { shop: ShopUse }) {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [act, mayPlan, nowMin, plan]);
+  }, [act, mayPlan, nowMinutes, plan]);
 
-  const expected = board.jobs.reduce((sum, job) => sum + job.expectedMin, 0);
-  const spent = board.jobs.reduce((sum, job) => sum + job.spentMin, 0);
-  const late = board.jobs.filter((job) => job.lateMin > 0).length;
+  const expected = board.jobs.reduce((sum, job) => sum + job.expectedMinutes, 0);
+  const spent = board.jobs.reduce((sum, job) => sum + job.spentMinutes, 0);
+  const late = board.jobs.filter((job) => job.lateMinutes > 0).length;
   const hasPlan = Object.keys(data.shop.plan.steps).length > 0;
-  const friday = weekMin + 4 * DAY_MIN;
+  const friday = weekMinutes + 4 * DAY_MIN;
 
   return (
     <div className="shop">
@@ -204,17 +205,17 @@ function WeekView({ shop }: { shop: ShopUse }) {
           type="text"
           aria-label="Week before"
           icon={<LeftOutlined aria-hidden />}
-          onClick={() => setWeekMin(weekMin - 7 * DAY_MIN)}
+          onClick={() => setWeekMinutes(weekMinutes - 7 * DAY_MIN)}
         />
-        <h1>Week {weekNumber(weekMin)}</h1>
+        <h1>Week {weekNumber(weekMinutes)}</h1>
         <span className="muted dates">
-          {dayMonth(weekMin)} to {dayMonth(friday)}
+          {dayMonth(weekMinutes)} to {dayMonth(friday)}
         </span>
         <Button
           type="text"
           aria-label="Week after"
           icon={<RightOutlined aria-hidden />}
-          onClick={() => setWeekMin(weekMin + 7 * DAY_MIN)}
+          onClick={() => setWeekMinutes(weekMinutes + 7 * DAY_MIN)}
         />
         <ViewTabs view="week" />
         <span className="week-sum">
@@ -269,7 +270,7 @@ function WeekView({ shop }: { shop: ShopUse }) {
             units={units}
             board={board}
             tints={tints}
-            weekMin={weekMin}
+            weekMinutes={weekMinutes}
             shownUnit={shownUnit}
             shownBlock={blockId}
             movedIds={movedIds}

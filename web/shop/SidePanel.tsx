@@ -3,6 +3,7 @@ import { App, Button, DatePicker, InputNumber, Select } from 'antd';
 import dayjs from 'dayjs';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
+import type { ShopAnswer } from '../../core/contract/index.ts';
 import {
   type Block,
   type Board,
@@ -21,9 +22,8 @@ import {
   whenText,
 } from '../../core/shop/index.ts';
 import { hoursText } from '../../core/work/index.ts';
-import type { ShopAnswer } from '../app/api.ts';
 import { newId } from '../app/ids.ts';
-import { SeverityMark } from '../app/SeverityMark.tsx';
+import { SeverityMark } from '../ui/SeverityMark.tsx';
 import { AddJob, JobFields } from './JobFields.tsx';
 import type { ShopUse } from './useShop.ts';
 
@@ -38,7 +38,7 @@ interface SidePanelProps {
   shownUnit: string | null;
   block: Block | null;
   onUnit(unitId: string | null): void;
-  onMove(block: Block, to: { startMin: number; workerIds: readonly string[] }): void;
+  onMove(block: Block, to: { startMinutes: number; workerIds: readonly string[] }): void;
 }
 
 /** Beside the board: the unit or block that is shown, what is found, and what waits and why. */
@@ -51,7 +51,7 @@ export function SidePanel(props: SidePanelProps) {
       {unit ? (
         <UnitCard {...props} unit={unit} />
       ) : (
-        <Lateness board={board} units={units} onUnit={onUnit} nowMin={shop.work.nowMin} />
+        <Lateness board={board} units={units} onUnit={onUnit} nowMinutes={shop.work.nowMinutes} />
       )}
       {block && unit && <BlockCard {...props} unit={unit} block={block} />}
       <WaitList {...props} waits={board.waits.filter((wait) => mine(wait.unitId))} tints={tints} />
@@ -79,26 +79,26 @@ export function SidePanel(props: SidePanelProps) {
   );
 }
 
-function readyWords(job: JobLine, nowMin: number): string {
+function readyWords(job: JobLine, nowMinutes: number): string {
   if (job.all === 0) return 'no steps';
-  return job.readyMin === null ? 'not planned' : whenText(job.readyMin, nowMin);
+  return job.readyMinutes === null ? 'not planned' : whenText(job.readyMinutes, nowMinutes);
 }
 
 /** Every unit on the board by when it is ready: what one says on Monday. */
 function Lateness({
   board,
   units,
-  nowMin,
+  nowMinutes,
   onUnit,
 }: {
   board: Board;
   units: ReadonlyMap<string, UnitSeen>;
-  nowMin: number;
+  nowMinutes: number;
   onUnit(unitId: string): void;
 }) {
   const open = board.jobs
     .filter((job) => job.done < job.all || job.all === 0)
-    .sort((a, b) => (a.readyMin ?? Number.POSITIVE_INFINITY) - (b.readyMin ?? Number.POSITIVE_INFINITY));
+    .sort((a, b) => (a.readyMinutes ?? Number.POSITIVE_INFINITY) - (b.readyMinutes ?? Number.POSITIVE_INFINITY));
   return (
     <section aria-label="Ready">
       <h2>
@@ -109,11 +109,13 @@ function Lateness({
           <li key={job.unitId}>
             <button type="button" onClick={() => onUnit(job.unitId)}>
               <b>{units.get(job.unitId)?.tag}</b>
-              <span className="mono">{readyWords(job, nowMin)}</span>
-              {job.lateMin > 0 ? (
-                <span className="state caution">⚠ {hoursText(job.lateMin)} late</span>
+              <span className="mono">{readyWords(job, nowMinutes)}</span>
+              {job.lateMinutes > 0 ? (
+                <span className="state caution">⚠ {hoursText(job.lateMinutes)} late</span>
               ) : (
-                <span className="muted">{job.dueMin === null ? 'no date' : `due ${whenText(job.dueMin, nowMin)}`}</span>
+                <span className="muted">
+                  {job.dueMinutes === null ? 'no date' : `due ${whenText(job.dueMinutes, nowMinutes)}`}
+                </span>
               )}
             </button>
           </li>
@@ -126,7 +128,7 @@ function Lateness({
 function UnitCard({ shop, board, unit, onUnit }: SidePanelProps & { unit: UnitSeen }) {
   const [editing, setEditing] = useState(false);
   const job = board.jobs.find((each) => each.unitId === unit.id);
-  const { nowMin } = shop.work;
+  const { nowMinutes } = shop.work;
   const expected = expectationOf(unit, shop.data.units, shop.data.learned);
   return (
     <section aria-label={unit.tag} className="unit-card">
@@ -146,15 +148,15 @@ function UnitCard({ shop, board, unit, onUnit }: SidePanelProps & { unit: UnitSe
           {job.all === 0 && <p className="muted">Its steps follow from lamps and feeds: place lamps first.</p>}
           <p>
             {job.done} of {job.all} steps
-            {job.readyMin !== null && (
+            {job.readyMinutes !== null && (
               <>
-                , ready <b>{whenText(job.readyMin, nowMin)}</b>
+                , ready <b>{whenText(job.readyMinutes, nowMinutes)}</b>
               </>
             )}
           </p>
-          {job.lateMin > 0 && job.dueMin !== null && (
+          {job.lateMinutes > 0 && job.dueMinutes !== null && (
             <p className="state caution">
-              ⚠ {hoursText(job.lateMin)} after {whenText(job.dueMin, nowMin)}
+              ⚠ {hoursText(job.lateMinutes)} after {whenText(job.dueMinutes, nowMinutes)}
             </p>
           )}
           <p className="muted">
@@ -194,7 +196,7 @@ function BlockCard({ shop, board, unit, block, onMove }: SidePanelProps & { unit
     <section aria-label="Work shown" className="block-card">
       <h3>{block.words}</h3>
       <p className="mono">
-        {whenText(block.fromMin, work.nowMin)} to {whenText(block.toMin, work.nowMin)}
+        {whenText(block.fromMinutes, work.nowMinutes)} to {whenText(block.toMinutes, work.nowMinutes)}
       </p>
       {faultsInWords(faults, context).map((words) => (
         <p key={words} className="state-line caution">
@@ -214,7 +216,9 @@ function BlockCard({ shop, board, unit, block, onMove }: SidePanelProps & { unit
               aria-label={at === 0 ? 'Who does it' : 'Who helps'}
               value={workerId}
               options={workers.map((worker) => ({ value: worker.id, label: worker.name.split(' ')[0] }))}
-              onChange={(id) => onMove(block, { startMin: block.fromMin, workerIds: block.workerIds.with(at, id) })}
+              onChange={(id) =>
+                onMove(block, { startMinutes: block.fromMinutes, workerIds: block.workerIds.with(at, id) })
+              }
             />
           ))}
           <DatePicker
@@ -222,9 +226,10 @@ function BlockCard({ shop, board, unit, block, onMove }: SidePanelProps & { unit
             showTime={{ format: 'HH:mm', minuteStep: 15 }}
             format="D MMM HH:mm"
             allowClear={false}
-            value={dayjs(timeOf(block.fromMin))}
+            value={dayjs(timeOf(block.fromMinutes))}
             onChange={(day) =>
-              day && onMove(block, { startMin: minutesOf(day.format('YYYY-MM-DDTHH:mm')), workerIds: block.workerIds })
+              day &&
+              onMove(block, { startMinutes: minutesOf(day.format('YYYY-MM-DDTHH:mm')), workerIds: block.workerIds })
             }
           />
           {block.held && (
@@ -240,9 +245,9 @@ function BlockCard({ shop, board, unit, block, onMove }: SidePanelProps & { unit
 
 const WAIT_WORDS: Record<WaitKind, { icon: ReactNode; word: string }> = {
   part: { icon: <InboxOutlined aria-hidden />, word: 'Part' },
-  tide: { icon: <ClockCircleOutlined aria-hidden />, word: 'Unit away' },
+  unavailable: { icon: <ClockCircleOutlined aria-hidden />, word: 'Unit away' },
   bay: { icon: <HomeOutlined aria-hidden />, word: 'Bay' },
-  hands: { icon: <TeamOutlined aria-hidden />, word: 'Hands' },
+  crew: { icon: <TeamOutlined aria-hidden />, word: 'Hands' },
 };
 
 function WaitList({ shop, waits, units, tints, onUnit }: SidePanelProps & { waits: readonly Wait[] }) {
@@ -260,7 +265,7 @@ function WaitList({ shop, waits, units, tints, onUnit }: SidePanelProps & { wait
             <button type="button" className="wait-head" onClick={() => onUnit(wait.unitId)}>
               <i style={{ background: tints.get(wait.unitId) }} />
               <b>{units.get(wait.unitId)?.tag}</b> <span>{wait.title}</span>
-              <span className="mono">{wait.untilMin === null ? '?' : (wait.lostMin / 60).toFixed(1)}</span>
+              <span className="mono">{wait.untilMinutes === null ? '?' : (wait.lostMinutes / 60).toFixed(1)}</span>
             </button>
             <p>
               <span className={`wait-kind ${wait.kind}`}>
@@ -268,7 +273,9 @@ function WaitList({ shop, waits, units, tints, onUnit }: SidePanelProps & { wait
               </span>{' '}
               {wait.words}
             </p>
-            {wait.kind === 'part' && shop.mayHandle && <PartAnswer shop={shop} wait={wait} />}
+            {wait.kind === 'part' && shop.mayHandle && (
+              <PartAnswer shop={shop} wait={wait} tag={units.get(wait.unitId)?.tag} />
+            )}
           </article>
         );
       })}
@@ -278,23 +285,31 @@ function WaitList({ shop, waits, units, tints, onUnit }: SidePanelProps & { wait
 }
 
 /** What to do about a part: it came, it comes later, or it has to be ordered first. */
-function PartAnswer({ shop, wait }: { shop: ShopUse; wait: Wait }) {
+function PartAnswer({ shop, wait, tag }: { shop: ShopUse; wait: Wait; tag: string | undefined }) {
   const { shortage } = wait;
   const order = shortage?.orderId ? shop.data.shop.orders[shortage.orderId] : undefined;
   if (!shortage) return null;
-  if (order && wait.untilMin !== null) return <OrderFields shop={shop} order={order} />;
+  if (order && wait.untilMinutes !== null) return <OrderFields shop={shop} order={order} tag={tag} />;
   return shop.mayPlan ? <NewOrder shop={shop} wait={wait} /> : null;
 }
 
-export function OrderFields({ shop, order }: { shop: ShopUse; order: PartOrder }) {
+interface OrderFieldsProps {
+  shop: ShopUse;
+  order: PartOrder;
+  /** Of the unit that the order is for; none when it is for the bin. */
+  tag: string | undefined;
+}
+
+export function OrderFields({ shop, order, tag }: OrderFieldsProps) {
   const { message } = App.useApp();
+  const named = `${order.name} for ${tag ?? 'the bin'}`;
   const [quantity, setQuantity] = useState(order.quantity);
   return (
     <div className="order-fields">
       {shop.mayPlan && (
         <DatePicker
           size="small"
-          aria-label={`${order.name} comes in`}
+          aria-label={`${named} comes in`}
           showTime={{ format: 'HH:mm', minuteStep: 15 }}
           format="D MMM HH:mm"
           allowClear={false}
@@ -309,7 +324,7 @@ export function OrderFields({ shop, order }: { shop: ShopUse; order: PartOrder }
       )}
       <InputNumber
         size="small"
-        aria-label={`How many of ${order.name} came`}
+        aria-label={`How many of ${named} came`}
         min={0}
         value={quantity}
         onChange={(value) => setQuantity(value ?? 0)}
@@ -319,7 +334,7 @@ export function OrderFields({ shop, order }: { shop: ShopUse; order: PartOrder }
         disabled={quantity === 0}
         onClick={() => shop.act({ kind: 'receivePart', orderId: order.id, quantity })}
       >
-        It came
+        Receive
       </Button>
     </div>
   );

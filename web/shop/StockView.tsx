@@ -18,7 +18,7 @@ import '../unit/unit.css';
 
 const sum = (values: readonly number[]) => values.reduce((all, value) => all + value, 0);
 
-/** Stock by bin, what is on its way, and one unit's box: what to lay aside and to fetch. */
+/** Stock by bin, what is on order, and one unit's kit: what to reserve and to fetch. */
 export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
   const { data, work, mayHandle } = shop;
   const { stock, reserved, orders } = data.shop;
@@ -61,9 +61,9 @@ export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
                 <th>Bin</th>
                 <th>Part</th>
                 <th className="right">On hand</th>
-                <th className="right">Laid aside</th>
+                <th className="right">Reserved</th>
                 <th className="right">Free</th>
-                <th className="right">On its way</th>
+                <th className="right">On order</th>
                 <th className="right">Short</th>
                 <th className="right">Marks</th>
               </tr>
@@ -93,9 +93,9 @@ export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
             </tbody>
           </table>
         </section>
-        <aside className="shop-side" aria-label="Boxes and orders">
-          <section aria-label="Box of a unit">
-            <h2>Box of a unit</h2>
+        <aside className="shop-side" aria-label="Kits and orders">
+          <section aria-label="Kit of a unit">
+            <h2>Kit of a unit</h2>
             <Select
               aria-label="Unit"
               placeholder="Choose a unit"
@@ -105,26 +105,28 @@ export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
             />
             {shown && <Box unit={shown} shop={shop} />}
           </section>
-          <section aria-label="On its way">
-            <h2>On its way</h2>
+          <section aria-label="On order">
+            <h2>On order</h2>
             {Object.values(orders)
               .filter((order) => !order.received)
               .sort((a, b) => a.dueIn.localeCompare(b.dueIn))
-              .map((order) => (
-                <article key={order.id} className="wait">
-                  <p>
-                    <b>
-                      {order.quantity} {order.name}
-                    </b>
-                    <br />
-                    <span className="muted">
-                      for {data.units.find((unit) => unit.id === order.unitId)?.tag ?? 'the bin'},{' '}
-                      {whenText(minutesOf(order.dueIn), work.nowMin)}
-                    </span>
-                  </p>
-                  {mayHandle && <OrderFields shop={shop} order={order} />}
-                </article>
-              ))}
+              .map((order) => {
+                const tag = data.units.find((unit) => unit.id === order.unitId)?.tag;
+                return (
+                  <article key={order.id} className="wait">
+                    <p>
+                      <b>
+                        {order.quantity} {order.name}
+                      </b>
+                      <br />
+                      <span className="muted">
+                        for {tag ?? 'the bin'}, {whenText(minutesOf(order.dueIn), work.nowMinutes)}
+                      </span>
+                    </p>
+                    {mayHandle && <OrderFields shop={shop} order={order} tag={tag} />}
+                  </article>
+                );
+              })}
           </section>
         </aside>
       </div>
@@ -244,7 +246,7 @@ function OpenCells({ line, shop, onNext }: Pick<RowProps, 'line' | 'shop' | 'onN
   );
 }
 
-/** What is laid aside for a unit, in one walk past the bins; parts that the stock does not know yet. */
+/** What is reserved for a unit, in one walk past the bins; parts that the stock does not know yet. */
 function Box({ unit, shop }: { unit: ShopUnit; shop: ShopUse }) {
   const document: Shop = shop.data.shop;
   const lines = pickingList(document, unit);
@@ -257,7 +259,7 @@ function Box({ unit, shop }: { unit: ShopUnit; shop: ShopUse }) {
         <p className="box-buttons">
           {more.length > 0 && (
             <Button size="small" type="primary" onClick={() => shop.act({ kind: 'reserve', lines: more })}>
-              Lay aside {more.length} {more.length === 1 ? 'part' : 'parts'}
+              Reserve {more.length} {more.length === 1 ? 'part' : 'parts'}
             </Button>
           )}
           {openLines.length > 0 && (

@@ -8,7 +8,7 @@ const day = [{ from: '07:30', to: '16:30' }];
 describe('the axis of a week', () => {
   const axis = weekAxis(monday, hoursOver([day, day, day, day, day, [], []], monday, 7), 900);
   it('five days of nine hours, nights cut out', () => {
-    expect([axis.days.length, axis.dayPx, axis.openMin, axis.closeMin]).toEqual([5, 180, 450, 990]);
+    expect([axis.days.length, axis.dayPx, axis.openMinutes, axis.closeMinutes]).toEqual([5, 180, 450, 990]);
     expect(axis.x(monday + 450)).toBe(0);
     expect(axis.x(monday + 990)).toBe(180);
     expect(axis.x(monday + DAY_MIN)).toBe(180);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import type { ShopAnswer } from '../../core/contract/index.ts';
 import { applyShopOperation, newShop, type ShopOperation } from '../../core/shop/index.ts';
 import { furtherIds } from '../../demo/testUnit.ts';
-import type { ShopAnswer } from '../app/api.ts';
 import { type OnItsWay, settled, withPending } from './onItsWay.ts';
 
 const nextId = furtherIds();
@@ -12,6 +12,7 @@ const answer = (revision: number, onHand = 5): ShopAnswer => ({
   revision,
   shop: { ...first.value.document, stock: { p: { ...line, onHand } } },
   units: [],
+  beingJudged: 0,
   learned: {},
   carried: {},
 });
@@ -23,7 +24,7 @@ describe('operations on their way to the shop', () => {
     const operation = count(9);
     const sent: OnItsWay[] = [{ operation, revision: null }];
     expect(onHandOf(withPending(answer(3), sent))).toBe(9);
-    const taken = settled(sent, [{ id: operation.id, status: 'applied', revision: 4 }]);
+    const taken = settled(sent, [{ id: operation.id, status: 'applied', revision: 4, at: '' }]);
     // An answer that was on its way before the server took it.
     expect(onHandOf(withPending(answer(3), taken))).toBe(9);
     // Somebody counted again after that: theirs stands.
@@ -36,7 +37,9 @@ describe('operations on their way to the shop', () => {
       { operation: refused, revision: null },
       { operation: open, revision: null },
     ];
-    const left = settled(pending, [{ id: refused.id, status: 'refused', reason: { kind: 'invalid', message: 'no' } }]);
+    const left = settled(pending, [
+      { id: refused.id, status: 'refused', reason: { kind: 'invalid', message: 'no' }, conflict: null },
+    ]);
     expect(left.map((each) => each.operation)).toEqual([open]);
     expect(onHandOf(withPending(answer(1), left))).toBe(2);
   });

@@ -1,6 +1,7 @@
 /** Operations on the shop that are on their way: laid over every answer of the server until one holds them. */
+
+import type { Outcome, ShopAnswer } from '../../core/contract/index.ts';
 import { applyShopOperation, type ShopOperation } from '../../core/shop/index.ts';
-import type { ShopAnswer, ShopOutcome } from '../app/api.ts';
 
 /** An operation on its way; its revision once the server has taken it. */
 export interface OnItsWay {
@@ -20,7 +21,7 @@ export function withPending(answer: ShopAnswer, pending: readonly OnItsWay[]): S
 }
 
 /** What is left to lay over answers once the server has said what became of some. */
-export function settled(pending: readonly OnItsWay[], outcomes: readonly ShopOutcome[]): OnItsWay[] {
+export function settled(pending: readonly OnItsWay[], outcomes: readonly Outcome[]): OnItsWay[] {
   const outcomeOf = new Map(outcomes.map((outcome) => [outcome.id, outcome]));
   return pending.flatMap((each) => {
     const outcome = outcomeOf.get(each.operation.id);

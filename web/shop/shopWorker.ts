@@ -11,14 +11,16 @@ import {
   repairPlan,
 } from '../../core/schedule/index.ts';
 
+const CLOCK = { now: () => performance.now() };
+
 const worker = {
   /** The whole week made anew; what was put somewhere by hand, and what is under way, stays. */
   plan(question: CrewQuestion, old: Pick<CrewPlan, 'placed' | 'bays'>, held: ReadonlySet<string>): Repair {
-    const answer: CrewAnswer = planCrew(question, {}, keptOf(question, old, held));
+    const answer: CrewAnswer = planCrew(question, CLOCK, keptOf(question, old, held));
     return { ...answer, movedIds: movedBetween(old.placed, answer.plan.placed) };
   },
   repair: (question: CrewQuestion, old: Pick<CrewPlan, 'placed' | 'bays'>, held: ReadonlySet<string>): Repair =>
-    repairPlan(question, old, held),
+    repairPlan(question, old, held, CLOCK),
 };
 export type ShopWorker = typeof worker;
 expose(worker);

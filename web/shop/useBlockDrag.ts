@@ -8,14 +8,14 @@ export const ROW_PX = 84;
 /** A hand that trembles is not a drag. */
 const DRAG_FROM_PX = 4;
 /** What takes less time than this is drawn as wide. */
-export const LEAST_PX = 3;
+export const MIN_PX = 3;
 
 /** Where a block would go, and what would be wrong with it there. */
 export interface Trial {
   leftPx: number;
   widthPx: number;
   row: number;
-  startMin: number;
+  startMinutes: number;
   workerIds: readonly string[];
   words: string[];
 }
@@ -48,7 +48,7 @@ export function useBlockDrag({
   question: CrewQuestion;
   axis: Axis;
   mayPlan: boolean;
-  onMove(block: Block, to: { startMin: number; workerIds: readonly string[] }): void;
+  onMove(block: Block, to: { startMinutes: number; workerIds: readonly string[] }): void;
 }) {
   const { shop, units } = work;
   const workers = useMemo(() => Object.values(shop.workers), [shop.workers]);
@@ -56,25 +56,32 @@ export function useBlockDrag({
   const held = useRef<HeldTrial>({ trial: null, show: () => {} });
 
   const tryAt = useCallback(
-    (block: Block, startMin: number, rowId: string, toRowId: string): Trial => {
+    (block: Block, startMinutes: number, rowId: string, toRowId: string): Trial => {
       const workerIds = block.workerIds.map((id) => (id === rowId ? toRowId : id));
       const row = workers.findIndex((worker) => worker.id === toRowId);
-      const placed = movedSteps(question, block, { startMin, workerIds });
+      const placed = movedSteps(question, block, { startMinutes, workerIds });
       if (!placed) {
-        const widthPx = Math.max(LEAST_PX, axis.x(startMin + block.minutes) - axis.x(startMin));
-        return { leftPx: axis.x(startMin), widthPx, row, startMin, workerIds, words: ['They have no such hours.'] };
+        const widthPx = Math.max(MIN_PX, axis.x(startMinutes + block.minutes) - axis.x(startMinutes));
+        return {
+          leftPx: axis.x(startMinutes),
+          widthPx,
+          row,
+          startMinutes,
+          workerIds,
+          words: ['They have no such hours.'],
+        };
       }
       const times = Object.values(placed);
       const ids = new Set(taskIdsOf(block));
       const plan = planOf(shop, question);
       const about = (fault: PlanFault) => ids.has(fault.taskId) || (fault.otherId !== null && ids.has(fault.otherId));
       const faults = faultsOf(question, { ...plan, placed: { ...plan.placed, ...placed } }).filter(about);
-      const begin = times[0]!.startMin;
+      const begin = times[0]!.startMinutes;
       return {
         leftPx: axis.x(begin),
-        widthPx: Math.max(LEAST_PX, axis.x(times.at(-1)!.endMin) - axis.x(begin)),
+        widthPx: Math.max(MIN_PX, axis.x(times.at(-1)!.endMinutes) - axis.x(begin)),
         row,
-        startMin: begin,
+        startMinutes: begin,
         workerIds,
         words: faultsInWords(faults, { shop, units, question }),
       };
@@ -93,7 +100,7 @@ export function useBlockDrag({
       event.currentTarget.setPointerCapture(event.pointerId);
       const { clientX, clientY, pointerId } = event;
       const row = workers.findIndex((worker) => worker.id === rowId);
-      const leftPx = axis.x(block.fromMin);
+      const leftPx = axis.x(block.fromMinutes);
       grabbed.current = { block, rowId, row, pointerId, fromX: clientX, fromY: clientY, leftPx, frame: 0 };
     },
     [axis, workers],
@@ -110,8 +117,8 @@ export function useBlockDrag({
       own.frame = requestAnimationFrame(() => {
         const minute = axis.minuteAt(own.leftPx + byX);
         const row = Math.min(Math.max(own.row + Math.round(byY / ROW_PX), 0), workers.length - 1);
-        const startMin = Math.round(minute / STEP_MIN) * STEP_MIN;
-        show(tryAt(own.block, startMin, own.rowId, workers[row]!.id));
+        const startMinutes = Math.round(minute / STEP_MIN) * STEP_MIN;
+        show(tryAt(own.block, startMinutes, own.rowId, workers[row]!.id));
       });
     },
     [axis, show, tryAt, workers],
@@ -127,7 +134,7 @@ export function useBlockDrag({
     const own = grabbed.current;
     const { trial } = held.current;
     letGo();
-    if (own && trial) onMove(own.block, { startMin: trial.startMin, workerIds: trial.workerIds });
+    if (own && trial) onMove(own.block, { startMinutes: trial.startMinutes, workerIds: trial.workerIds });
   }, [letGo, onMove]);
 
   const onKey = useCallback(
@@ -139,8 +146,8 @@ export function useBlockDrag({
       const to = workers[workers.findIndex((worker) => worker.id === rowId) + down];
       if ((by === 0 && down === 0) || !to) return;
       event.preventDefault();
-      const { startMin, workerIds } = tryAt(block, block.fromMin + by, rowId, to.id);
-      onMove(block, { startMin, workerIds });
+      const { startMinutes, workerIds } = tryAt(block, block.fromMinutes + by, rowId, to.id);
+      onMove(block, { startMinutes, workerIds });
     },
     [letGo, mayPlan, onMove, tryAt, workers],
   );

@@ -1,6 +1,7 @@
 import { App } from 'antd';
 import dayjs from 'dayjs';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Outcome, ShopAnswer } from '../../core/contract/index.ts';
 import {
   applyShopOperation,
   type Board,
@@ -13,8 +14,7 @@ import {
 import {
   api,
   errorSentence,
-  type ShopAnswer,
-  type ShopOutcome,
+  UNJUDGED_POLL_MS,
   useChangeShopMutation,
   useSessionQuery,
   useShopQuery,
@@ -26,14 +26,16 @@ import { type OnItsWay, settled, withPending } from './onItsWay.ts';
 
 const MINUTE_MS = 60_000;
 
+type Conflict = NonNullable<Extract<Outcome, { status: 'refused' }>['conflict']>;
+
 /** What the clock on the wall says, as minutes of the shop's clock. */
-export const localMin = (iso?: string): number => minutesOf(dayjs(iso).format('YYYY-MM-DDTHH:mm'));
+export const localMinutes = (iso?: string): number => minutesOf(dayjs(iso).format('YYYY-MM-DDTHH:mm'));
 
 /** The clock of the shop, minute by minute. */
-export function useNowMin(): number {
-  const [now, setNow] = useState(() => localMin());
+export function useNowMinutes(): number {
+  const [now, setNow] = useState(() => localMinutes());
   useEffect(() => {
-    const timer = setInterval(() => setNow(localMin()), MINUTE_MS / 4);
+    const timer = setInterval(() => setNow(localMinutes()), MINUTE_MS / 4);
     return () => clearInterval(timer);
   }, []);
   return now;
@@ -52,18 +54,20 @@ export interface ShopUse {
 
 /** The shop's answer kept in step with its log, and a way to change it. */
 export function useShop(): { shop: ShopUse | null; error: string | null } {
+  const [isFresh, setFresh] = useState(true);
   const { data: answer, error } = useShopQuery(undefined, {
     refetchOnMountOrArgChange: true,
-    pollingInterval: MINUTE_MS,
+    pollingInterval: isFresh ? MINUTE_MS : UNJUDGED_POLL_MS,
   });
+  useEffect(() => setFresh((answer?.beingJudged ?? 0) === 0), [answer]);
   const { data: session } = useSessionQuery();
   const [send] = useChangeShopMutation();
   const { message, modal } = App.useApp();
   const dispatch = useAppDispatch();
-  const nowMin = useNowMin();
+  const nowMinutes = useNowMinutes();
   const [pending, setPending] = useState<readonly OnItsWay[]>([]);
   const latest = useRef(pending);
-  const askAgain = useRef<(refused: ShopOutcome, drafts: readonly ShopDraft[]) => void>(() => {});
+  const askAgain = useRef<(conflict: Conflict, drafts: readonly ShopDraft[]) => void>(() => {});
 
   const change = useCallback((next: (old: readonly OnItsWay[]) => readonly OnItsWay[]) => {
     latest.current = next(latest.current);
@@ -111,15 +115,14 @@ export function useShop(): { shop: ShopUse | null; error: string | null } {
       change((old) => settled(old, sent.data.outcomes));
       dispatch(api.util.invalidateTags(['shop']));
       const refused = sent.data.outcomes.find((outcome) => outcome.status === 'refused');
-      if (refused?.conflict) askAgain.current(refused, drafts);
-      else if (refused) void message.warning(refused.reason?.message ?? 'Refused');
+      if (refused?.conflict) askAgain.current(refused.conflict, drafts);
+      else if (refused) void message.warning(refused.reason.message);
       return !refused;
     },
     [change, dispatch, message, send],
   );
   // Two on one field: neither is lost without a word.
-  askAgain.current = (refused, drafts) => {
-    const { by, field, theirs } = refused.conflict!;
+  askAgain.current = ({ by, field, theirs }, drafts) => {
     const shown = typeof theirs === 'object' ? '' : `, to ${String(theirs)}`;
     modal.confirm({
       title: `${by} was quicker`,
@@ -136,12 +139,13 @@ export function useShop(): { shop: ShopUse | null; error: string | null } {
 
   const data = useMemo(() => answer && withPending(answer, pending), [answer, pending]);
   const work = useMemo(
-    (): ShopWork | null => (data ? { shop: data.shop, units: data.units, learned: data.learned, nowMin } : null),
-    [data, nowMin],
+    (): ShopWork | null => (data ? { shop: data.shop, units: data.units, learned: data.learned, nowMinutes } : null),
+    [data, nowMinutes],
   );
   const role = session?.person.role;
   const shop = data && work ? { data, work, mayPlan: role === 'lead', mayHandle: role !== 'owner', act } : null;
   return { shop, error: error ? errorSentence(error) : null };
 }
 
-export const useBoard = (work: ShopWork | null): Board | null => useMemo(() => work && boardOf(work, localMin), [work]);
+export const useBoard = (work: ShopWork | null): Board | null =>
+  useMemo(() => work && boardOf(work, localMinutes), [work]);

@@ -10,12 +10,13 @@ import {
 import { Button, Popover, Tooltip } from 'antd';
 import dayjs from 'dayjs';
 import { Link, useNavigate } from 'react-router';
-import { OPERATION_WORDS, STAGE_NAMES, STAGES, type Stage } from '../../core/build/index.ts';
+import { OPERATION_WORDS, STAGE_NAMES, STAGES, type Stage } from '../../core/document/index.ts';
 import type { Severity } from '../../core/rules/index.ts';
 import { formatLength } from '../../core/units/index.ts';
 import { useHistoryQuery, useSessionQuery } from '../app/api.ts';
-import { SeverityMark } from '../app/SeverityMark.tsx';
 import { useApp } from '../app/store.ts';
+import { SeverityMark } from '../ui/SeverityMark.tsx';
+import { useFindingsOpen } from './findings/useFindingsOpen.ts';
 import { useTakeBack } from './useTakeBack.ts';
 import { useUnit } from './useUnit.ts';
 
@@ -24,10 +25,12 @@ export function UnitHeader({ stage }: { stage: Stage }) {
   const open = useApp((state) => state.unit.open)!;
   const lastNews = useApp((state) => state.unit.lastNews);
   const takeBack = useTakeBack();
+  const list = useFindingsOpen();
   const navigate = useNavigate();
   const next = STAGES[STAGES.indexOf(stage) + 1];
   const size = (mm: number) => formatLength(mm, preferences.length).replace(/ (mm|in)$/, '');
-  const countOf = (severity: Severity) => overview?.findings.filter((each) => each.severity === severity).length ?? 0;
+  const countOf = (severity: Severity) =>
+    overview?.findings.filter((each) => each.severity === severity && !each.standing).length ?? 0;
   const [stops, cautions, notes] = [countOf('stop'), countOf('caution'), countOf('note')];
   const undoWords = open.undo.at(-1)?.what;
   const redoWords = open.redo.at(-1)?.what;
@@ -55,14 +58,20 @@ export function UnitHeader({ stage }: { stage: Stage }) {
               <HistoryOutlined aria-hidden /> Revision {open.revision}
             </button>
           </Popover>
-          {stops > 0 && <SeverityMark severity="stop" count={stops} />}
-          {cautions > 0 && <SeverityMark severity="caution" count={cautions} />}
-          {notes > 0 && stops + cautions === 0 && <SeverityMark severity="note" count={notes} />}
-          {overview && stops + cautions + notes === 0 && (
-            <span className="state ok">
-              <CheckOutlined aria-hidden /> No findings
-            </span>
-          )}
+          <Tooltip title="All findings of the unit (F)">
+            <button type="button" className="header-findings" aria-expanded={list.isOpen} onClick={list.toggle}>
+              <span className="visually-hidden">Findings: </span>
+              {!overview && <span className="muted">Findings …</span>}
+              {stops > 0 && <SeverityMark severity="stop" count={stops} />}
+              {cautions > 0 && <SeverityMark severity="caution" count={cautions} />}
+              {notes > 0 && stops + cautions === 0 && <SeverityMark severity="note" count={notes} />}
+              {overview && stops + cautions + notes === 0 && (
+                <span className="state ok">
+                  <CheckOutlined aria-hidden /> No findings
+                </span>
+              )}
+            </button>
+          </Tooltip>
           <SaveState />
           {lastNews && (
             <span className="muted news">
@@ -92,7 +101,7 @@ export function UnitHeader({ stage }: { stage: Stage }) {
             </>
           )}
           {next && (
-            <Button type="primary" onClick={() => navigate(`/unit/${open.id}/${next}`)}>
+            <Button type="primary" onClick={() => navigate(`/unit/${open.id}/${next}${list.search}`)}>
               Next: {STAGE_NAMES[next]} <ArrowRightOutlined aria-hidden />
             </Button>
           )}
@@ -105,7 +114,7 @@ export function UnitHeader({ stage }: { stage: Stage }) {
           return (
             <Link
               key={each}
-              to={`/unit/${open.id}/${each}`}
+              to={`/unit/${open.id}/${each}${list.search}`}
               className={each === stage ? 'now' : ''}
               aria-current={each === stage ? 'page' : undefined}
             >

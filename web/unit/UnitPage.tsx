@@ -1,9 +1,11 @@
 import { type ComponentType, lazy, Suspense, useEffect } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { keptBody } from '../../core/body/index.ts';
-import { STAGES, type Stage } from '../../core/build/index.ts';
+import { STAGES, type Stage } from '../../core/document/index.ts';
 import { KeyHelp } from '../app/KeyHelp.tsx';
 import { useApp, useAppDispatch } from '../app/store.ts';
+import { Guard } from '../ui/Guard.tsx';
+import { useFindingsOpen } from './findings/useFindingsOpen.ts';
 import { UnitHeader } from './UnitHeader.tsx';
 import { openUnit } from './unitThunks.ts';
 import { useOverview } from './useOverview.ts';
@@ -35,6 +37,10 @@ const STAGE_VIEWS: Record<Stage, ComponentType> = {
   handover: lazy(LOADERS.handover),
 };
 
+const FindingsList = lazy(() =>
+  import('./findings/FindingsList.tsx').then(({ FindingsList }) => ({ default: FindingsList })),
+);
+
 const fetchOthers = () => {
   for (const load of Object.values(LOADERS)) void load();
 };
@@ -61,10 +67,18 @@ export default function UnitPage() {
   return <OpenUnit stage={stage as Stage} />;
 }
 
+/** These draw the unit itself. The others say what follows from it, and nothing before it is known. */
+const DRAWN_AT_ONCE: ReadonlySet<Stage> = new Set(['survey', 'place']);
+
 /** Split off so that everything in it may count on an open unit. */
 function OpenUnit({ stage }: { stage: Stage }) {
   const help = useUnitKeys(stage);
+  const list = useFindingsOpen();
+  const isReady = useApp((state) => state.unit.overview !== null);
+  const overviewFailed = useApp((state) => state.unit.overviewFailed);
   const View = STAGE_VIEWS[stage];
+  // On its way while what follows from the unit is worked out.
+  useEffect(() => void LOADERS[stage](), [stage]);
   useEffect(() => {
     const timer = setTimeout(fetchOthers, FETCH_OTHERS_MS);
     return () => clearTimeout(timer);
@@ -73,8 +87,25 @@ function OpenUnit({ stage }: { stage: Stage }) {
     <div className="unit">
       <UnitHeader stage={stage} />
       <div className="work">
-        <Suspense fallback={null}>
-          <View />
+        <Suspense fallback={<p className="empty">One moment …</p>}>
+          {overviewFailed && (
+            <p className="derived-failed state stop" role="alert">
+              What follows from this unit could not be worked out, so findings, steps and parts may be out of date or
+              missing. The record itself is whole: take the last change back, or load the page again.
+            </p>
+          )}
+          {isReady || DRAWN_AT_ONCE.has(stage) ? (
+            <Guard what="This stage" watch={stage}>
+              <View />
+            </Guard>
+          ) : (
+            <p className="empty">Working the unit out …</p>
+          )}
+          {list.isOpen && (
+            <Guard what="The list of findings">
+              <FindingsList onClose={list.toggle} />
+            </Guard>
+          )}
         </Suspense>
       </div>
       <KeyHelp lines={KEY_LINES} open={help.open} onClose={help.close} />

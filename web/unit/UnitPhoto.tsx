@@ -1,6 +1,6 @@
 import { Image } from 'antd';
 import { useEffect, useState } from 'react';
-import type { Photo } from '../../core/build/index.ts';
+import type { Photo } from '../../core/document/index.ts';
 import { photoOutbox } from '../app/offlineStore.ts';
 
 /** A picture of the unit: from this browser while it waits to be sent, from the server after that. */

@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyToUnit } from '../../core/body/index.ts';
-import type { Build, Operation, OperationDraft } from '../../core/build/index.ts';
+import type { Build, Operation, OperationDraft } from '../../core/document/index.ts';
 import { furtherIds, testTruck } from '../../demo/testUnit.ts';
 import { type News, unitActions, unitSlice } from './unitSlice.ts';
 

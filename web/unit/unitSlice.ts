@@ -5,8 +5,8 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { castDraft } from 'immer';
 import { applyToUnit } from '../../core/body/index.ts';
-import type { Build, Id, Operation, Stamp, UndoEntry, UndoStacks } from '../../core/build/index.ts';
-import type { Overview } from '../../core/keep/index.ts';
+import type { Build, Id, Operation, Stamp, UndoEntry, UndoStacks } from '../../core/document/index.ts';
+import type { Overview } from '../../core/overview/index.ts';
 
 export interface Pending {
   operation: Operation;
@@ -39,6 +39,8 @@ interface UnitState {
   status: { kind: 'none' } | { kind: 'loading'; id: Id } | { kind: 'failed'; message: string } | { kind: 'open' };
   open: OpenUnit | null;
   overview: Overview | null;
+  /** What is derived could not be worked out: said, not passed off as nothing. */
+  overviewFailed: boolean;
   selection: Id[];
   feedId: Id | null;
   slotId: Id | null;
@@ -54,6 +56,7 @@ const initialState: UnitState = {
   status: { kind: 'none' },
   open: null,
   overview: null,
+  overviewFailed: false,
   selection: [],
   feedId: null,
   slotId: null,
@@ -63,7 +66,7 @@ const initialState: UnitState = {
   lastNews: null,
 };
 
-const MOST_UNDO = 100;
+const MAX_UNDO = 100;
 
 /** Lays the waiting operations over the acknowledged build; one that no longer fits is left for the server to refuse. */
 function rebuildMutably(open: OpenUnit): void {
@@ -132,7 +135,7 @@ export const unitSlice = createSlice({
       if (payload.history === 'undo') open.undo.pop();
       if (payload.history === 'redo') open.redo.pop();
       if (payload.history === 'undo') open.redo.push(entry);
-      else open.undo = [...open.undo, entry].slice(-MOST_UNDO);
+      else open.undo = [...open.undo, entry].slice(-MAX_UNDO);
       if (payload.history === 'do') open.redo = [];
       state.selection = keepOnly(state.selection, payload.build.lamps);
     },
@@ -175,8 +178,14 @@ export const unitSlice = createSlice({
     },
     /** Whoever comes in next begins with nothing of this person's on the screen. */
     unitClosed: () => initialState,
-    overviewReady: (state, { payload }: PayloadAction<Overview>) => {
-      state.overview = castDraft(payload);
+    overviewReady: (state, { payload }: PayloadAction<{ id: Id; overview: Overview }>) => {
+      // Another unit may have been opened meanwhile.
+      if (state.open?.id !== payload.id) return;
+      state.overview = castDraft(payload.overview);
+      state.overviewFailed = false;
+    },
+    overviewFailed: (state) => {
+      state.overviewFailed = true;
     },
     selected: (state, { payload }: PayloadAction<Id[]>) => {
       state.selection = payload;

@@ -11,7 +11,7 @@ import {
   type UndoEntry,
   type UndoRow,
   undoStacks,
-} from '../../core/build/index.ts';
+} from '../../core/document/index.ts';
 import { api, errorSentence } from '../app/api.ts';
 import { clientId, newId } from '../app/ids.ts';
 import { keptAnswers, outbox, type Refused, type Waiting } from '../app/offlineStore.ts';

@@ -1,7 +1,7 @@
 import { wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import type { Build } from '../../core/build/index.ts';
-import type { Overview } from '../../core/keep/index.ts';
+import type { Build } from '../../core/document/index.ts';
+import type { Overview } from '../../core/overview/index.ts';
 import type { OverviewWorker } from '../app/overviewWorker.ts';
 import { useApp, useAppDispatch } from '../app/store.ts';
 import { unitActions } from './unitSlice.ts';
@@ -11,7 +11,12 @@ const remote = wrap<OverviewWorker>(
 );
 
 /** The newest build that waits for the worker; older ones are skipped, so a burst of edits costs one computation. */
-let next: { build: Build; done: (overview: Awaited<ReturnType<typeof remote.overviewOf>>) => void } | null = null;
+interface Asked {
+  build: Build;
+  done(overview: Overview): void;
+  failed(): void;
+}
+let next: Asked | null = null;
 let busy = false;
 
 async function work(): Promise<void> {
@@ -19,9 +24,9 @@ async function work(): Promise<void> {
   busy = true;
   try {
     while (next) {
-      const { build, done } = next;
+      const { build, done, failed } = next;
       next = null;
-      done(await remote.overviewOf(build));
+      await remote.overviewOf(build).then(done, failed);
     }
   } finally {
     busy = false;
@@ -58,11 +63,16 @@ export function useTrialOverview(trial: Build | null): Overview | null {
 
 /** Keeps findings, feeds, parts, steps and proving stops in step with the build, computed in a worker. */
 export function useOverview(): void {
+  const id = useApp((state) => state.unit.open?.id);
   const build = useApp((state) => state.unit.open?.build);
   const dispatch = useAppDispatch();
   useEffect(() => {
-    if (!build) return;
-    next = { build, done: (overview) => dispatch(unitActions.overviewReady(overview)) };
+    if (!id || !build) return;
+    next = {
+      build,
+      done: (overview) => dispatch(unitActions.overviewReady({ id, overview })),
+      failed: () => dispatch(unitActions.overviewFailed()),
+    };
     void work();
-  }, [build, dispatch]);
+  }, [id, build, dispatch]);
 }

@@ -1,12 +1,13 @@
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { OperationDraft, Position } from '../../core/build/index.ts';
-import { STAGES, type Stage } from '../../core/build/index.ts';
+import type { OperationDraft, Position } from '../../core/document/index.ts';
+import { STAGES, type Stage } from '../../core/document/index.ts';
 import { centre, matchTo, mirrorOperations, nudge, spreadEvenly } from '../../core/place/index.ts';
 import { newId } from '../app/ids.ts';
 import type { KeyLine } from '../app/KeyHelp.tsx';
 import { useApp, useAppDispatch } from '../app/store.ts';
 import { isTyping } from '../app/typing.ts';
+import { useFindingsOpen } from './findings/useFindingsOpen.ts';
 import { unitActions } from './unitSlice.ts';
 import { useTakeBack } from './useTakeBack.ts';
 import { useUnit } from './useUnit.ts';
@@ -61,6 +62,7 @@ export const KEY_LINES: KeyLine[] = [
   { keys: ['Z'], words: 'the selected lamp up close' },
   { keys: ['S'], words: 'search the shelf' },
   { keys: ['Space'], words: 'play or pause the pattern (Flash)' },
+  { keys: ['F'], words: 'all findings of the unit' },
   { keys: ['[', ']'], words: 'stage before, stage after' },
   { keys: ['?'], words: 'these keys' },
 ];
@@ -72,6 +74,7 @@ export function useUnitKeys(stage: Stage): { open: boolean; close(): void } {
   const dispatch = useAppDispatch();
   const takeBack = useTakeBack();
   const navigate = useNavigate();
+  const { toggle: toggleFindings, search: findingsSearch } = useFindingsOpen();
   const [open, setOpen] = useState(false);
 
   useEffect(() => {
@@ -85,9 +88,10 @@ export function useUnitKeys(stage: Stage): { open: boolean; close(): void } {
         return;
       }
       if (event.key === '?') return setOpen(true);
+      if (!control && event.key.toLowerCase() === 'f') return toggleFindings();
       if (event.key === '[' || event.key === ']') {
         const next = STAGES[STAGES.indexOf(stage) + (event.key === ']' ? 1 : -1)];
-        if (next) navigate(`/unit/${id}/${next}`);
+        if (next) navigate(`/unit/${id}/${next}${findingsSearch}`);
         return;
       }
       if (event.key === 'Escape') return void dispatch(unitActions.selected([]));
@@ -127,7 +131,7 @@ export function useUnitKeys(stage: Stage): { open: boolean; close(): void } {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [id, build, body, mayEdit, act, selection, dispatch, navigate, stage, takeBack]);
+  }, [id, build, body, mayEdit, act, selection, dispatch, navigate, stage, takeBack, toggleFindings, findingsSearch]);
   return { open, close: () => setOpen(false) };
 }
 

@@ -2,7 +2,7 @@ import { Alert, Form, Input, InputNumber, Modal, Segmented, Select } from 'antd'
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { BODY_TEMPLATES, defaultParameters, makeBody, templateById } from '../../core/body/index.ts';
-import { Build } from '../../core/build/index.ts';
+import { Build } from '../../core/document/index.ts';
 import { formatMm } from '../../core/units/index.ts';
 import { errorSentence, useCreateUnitMutation, useFleetsQuery, useNextTagQuery } from '../app/api.ts';
 import { newId } from '../app/ids.ts';

@@ -4,14 +4,16 @@ import { Button, Input, type InputRef } from 'antd';
 import { lazy, memo, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { keptBody } from '../../core/body/index.ts';
-import { STAGE_NAMES, STAGES, type Stage } from '../../core/build/index.ts';
+import type { UnitListItem, YardPage, YardTotals } from '../../core/contract/index.ts';
+import { STAGE_NAMES, STAGES, type Stage } from '../../core/document/index.ts';
 import { patternById } from '../../core/flash/index.ts';
-import { type UnitListItem, YARD_ASKS, type YardAsk, type YardPage, type YardTotals } from '../../core/keep/index.ts';
-import { errorSentence, useSessionQuery, useYardInfiniteQuery } from '../app/api.ts';
-import { SeverityMark } from '../app/SeverityMark.tsx';
+import { YARD_ASKS, type YardAsk } from '../../core/overview/index.ts';
+import { errorSentence, UNJUDGED_POLL_MS, useSessionQuery, useYardInfiniteQuery } from '../app/api.ts';
 import { isTyping } from '../app/typing.ts';
+import { useWords } from '../app/useWords.ts';
 import { PlanGlyph } from '../sheet/PlanGlyph.tsx';
-import { PatternMark } from './PatternMark.tsx';
+import { PatternMark } from '../ui/PatternMark.tsx';
+import { SeverityMark } from '../ui/SeverityMark.tsx';
 import './yard.css';
 
 /** Forms and dialogues come when somebody asks for one. */
@@ -23,9 +25,6 @@ const ROW_PX = 46;
 const OVERSCAN = 24;
 
 const ASK_WORDS: Record<YardAsk, string> = { stops: 'With a stop', work: 'In work', planned: 'Being planned' };
-
-/** Findings of a unit that was just worked on are looked at again so soon. */
-const UNJUDGED_POLL_MS = 1500;
 
 type Item = { kind: 'group'; words: string; count: number } | { kind: 'unit'; unit: UnitListItem; muted: boolean };
 
@@ -294,6 +293,8 @@ const UnitRow = memo(function UnitRow({ unit, muted }: { unit: UnitListItem; mut
   const navigate = useNavigate();
   const body = keptBody(unit.glyph.bodyId, unit.glyph.parameters, { outlines: unit.glyph.outlines });
   const { stops, cautions, notes, firstFinding, patternIds, stageWords, shares } = unit.summary;
+  const words = useWords();
+  const told = unit.damaged ?? (firstFinding && words(firstFinding));
   const done = shares.at(-1) === 1;
   const fitted = unit.glyph.lamps.filter((lamp) => lamp.fitted).length;
   const flashing = patternIds.filter((id) => id !== 'steady' && id !== 'turn').map(patternById);
@@ -328,7 +329,7 @@ const UnitRow = memo(function UnitRow({ unit, muted }: { unit: UnitListItem; mut
           ))
         )}
       </span>
-      <span className="finding" title={unit.damaged ?? firstFinding ?? undefined}>
+      <span className="finding" title={told ?? undefined}>
         {unit.damaged !== null ? (
           <span className="state stop">✕ Record cannot be read</span>
         ) : stops > 0 ? (
@@ -340,7 +341,7 @@ const UnitRow = memo(function UnitRow({ unit, muted }: { unit: UnitListItem; mut
         ) : (
           <span className="muted">none</span>
         )}
-        {(unit.damaged ?? firstFinding) && <small>{unit.damaged ?? firstFinding}</small>}
+        {told && <small>{told}</small>}
       </span>
       <span className="lamps">
         {unit.glyph.lamps.length === 0 ? (

@@ -1,6 +1,6 @@
 /** Articulated wheel loader: bucket and arms ahead, cab over the joint, engine behind. Drawn at 6200 x 2300 x 2950 mm. */
 import type { BodyTemplate } from '../bodyModel.ts';
-import { type Point, rectangle, rounded } from '../outline.ts';
+import { type Point, rectangle, rounded } from '../outline/outline.ts';
 import { bothSides, line, mudguardOutline, part, patch, patchBox, shaped, twice, wheels } from '../parts.ts';
 
 const RADIUS_MM = 640;

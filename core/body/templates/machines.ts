@@ -1,6 +1,6 @@
 /** Tractor and telehandler. */
 import type { BodyTemplate } from '../bodyModel.ts';
-import { type Point, rectangle, rounded } from '../outline.ts';
+import { type Point, rectangle, rounded } from '../outline/outline.ts';
 import {
   bothSides,
   curve,

@@ -1,6 +1,6 @@
 /** Escort motorcycle with top box and side cases. */
 import type { BodyTemplate } from '../bodyModel.ts';
-import { circle, rectangle, rounded } from '../outline.ts';
+import { circle, rectangle, rounded } from '../outline/outline.ts';
 import { bothSides, line, part, patch, patchBox, ring, shaped } from '../parts.ts';
 
 const RADIUS_MM = 320;

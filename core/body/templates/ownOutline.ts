@@ -1,7 +1,7 @@
 /** A body from outlines drawn elsewhere: stretched to the dimensions given, a plain box where a view is missing. */
-import type { OwnOutlines } from '../../build/index.ts';
+import type { OwnOutlines } from '../../document/index.ts';
 import type { BodyTemplate } from '../bodyModel.ts';
-import { extent, type Outline, rectangle } from '../outline.ts';
+import { extent, type Outline, rectangle } from '../outline/outline.ts';
 import { part } from '../parts.ts';
 
 export const OWN_OUTLINE_ID = 'own-outline';

@@ -1,6 +1,6 @@
 /** Pickup with a headache rack behind the cab, drawn at 5400 x 1900 x 1900 mm and stretched. */
 import type { BodyTemplate } from '../bodyModel.ts';
-import { type Point, rounded } from '../outline.ts';
+import { type Point, rounded } from '../outline/outline.ts';
 import { archLine, bothSides, curve, line, part, patch, patchBox, shaped, twice, wheels } from '../parts.ts';
 
 const WHEEL_RADIUS_MM = 390;

@@ -1,6 +1,6 @@
 /** Trailers: drawbar, frame, wheels and three loads (tilt bed, boat cradle, pump set). */
 import type { BodyPart, BodyTemplate, ParameterRule } from '../bodyModel.ts';
-import { type Point, rounded } from '../outline.ts';
+import { type Point, rounded } from '../outline/outline.ts';
 import { bothSides, curve, line, mudguardOutline, part, patchBox, ring, shaped, twice, wheels } from '../parts.ts';
 
 const WHEEL_RADIUS_MM = 330;

@@ -1,6 +1,6 @@
 /** The cab and chassis that every rigid truck shares. Points are those of a 2060 x 2450 x 2640 mm cab and are stretched. */
 import type { BodyPart, TapeEdge } from '../bodyModel.ts';
-import { type Outline, type Point, rounded } from '../outline.ts';
+import { type Outline, type Point, rounded } from '../outline/outline.ts';
 import {
   archLine,
   bothSides,

@@ -1,6 +1,6 @@
 /** Rigid trucks: one cab and chassis, five load bodies. */
 import type { BodyPart, BodyTemplate, ParameterRule } from '../bodyModel.ts';
-import { type Point, rectangle, rounded } from '../outline.ts';
+import { type Point, rectangle, rounded } from '../outline/outline.ts';
 import { bothSides, curve, line, movedBack, part, patch, patchBox, ring, shaped, twice } from '../parts.ts';
 import { PLOW_BEYOND_MM, vPlow } from './plows.ts';
 import { type TruckFrame, truckCab, truckChassis, truckEdges, truckFrame, WHEEL_RADIUS_MM } from './truckCab.ts';

@@ -1,6 +1,6 @@
 /** Long-wheelbase panel van, drawn at 6000 x 2020 x 2550 mm and stretched. */
 import type { BodyTemplate } from '../bodyModel.ts';
-import { type Point, rounded } from '../outline.ts';
+import { type Point, rounded } from '../outline/outline.ts';
 import { archLine, bothSides, line, part, patch, patchBox, ring, shaped, twice, wheels } from '../parts.ts';
 
 const WHEEL_RADIUS_MM = 340;

@@ -1,7 +1,7 @@
 import { CheckOutlined, WarningOutlined } from '@ant-design/icons';
 import { Button, Input } from 'antd';
 import { useEffect, useState } from 'react';
-import type { AsBuilt as Measured } from '../../../core/build/index.ts';
+import type { AsBuilt as Measured } from '../../../core/document/index.ts';
 import type { PlannedMeasure, Step } from '../../../core/steps/index.ts';
 import { formatLength, formatTapeInches, type LengthUnit, parseLength } from '../../../core/units/index.ts';
 import { useUnit } from '../useUnit.ts';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { type View, viewOfFace } from '../../../core/body/index.ts';
-import type { Id, Lamp } from '../../../core/build/index.ts';
+import type { Id, Lamp } from '../../../core/document/index.ts';
 import { viewPoint } from '../../../core/place/index.ts';
 import type { PlannedMeasure, Step } from '../../../core/steps/index.ts';
 import { formatLength } from '../../../core/units/index.ts';
@@ -16,7 +16,7 @@ import '../../sheet/sheet.css';
 
 /** Kept free around what is drawn, so that a lamp is seen with what is beside it. */
 const AROUND_MM = 420;
-const LEAST_MM = 1100;
+const MIN_MM = 1100;
 const PAD = { top: 56, bottom: 20, side: 34 };
 const INSET_PX = 96;
 const NAMES: Record<View, string> = {
@@ -125,7 +125,7 @@ function windowOf(view: View, lamps: readonly Lamp[], whole: Window): Window {
   const points = lamps.map((lamp) => viewPoint(view, lamp.position));
   const reach = (values: number[], low: number, high: number): [number, number] => {
     const middle = (Math.min(...values) + Math.max(...values)) / 2;
-    const half = Math.max((Math.max(...values) - Math.min(...values)) / 2 + AROUND_MM, LEAST_MM / 2);
+    const half = Math.max((Math.max(...values) - Math.min(...values)) / 2 + AROUND_MM, MIN_MM / 2);
     return [Math.max(low - AROUND_MM / 2, middle - half), Math.min(high + AROUND_MM / 2, middle + half)];
   };
   const [a0, a1] = reach(

@@ -11,7 +11,7 @@ import {
 import { App, Input, Tooltip } from 'antd';
 import dayjs from 'dayjs';
 import { useEffect, useRef } from 'react';
-import { USUAL_ORDER } from '../../../core/build/index.ts';
+import { USUAL_ORDER } from '../../../core/document/index.ts';
 import {
   arranged,
   type Break,

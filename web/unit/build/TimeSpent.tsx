@@ -1,6 +1,7 @@
-import { Button, InputNumber } from 'antd';
+import { Button } from 'antd';
 import type { LearnedFactor, Step } from '../../../core/steps/index.ts';
 import { estimateOf } from '../../../core/work/index.ts';
+import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
 import type { useTimer } from './useTimer.ts';
 
@@ -36,14 +37,14 @@ export function TimeSpent({
               <Button onClick={timer.stop}>Running {timer.minutes} min, drop it</Button>
             ))}
           {tick && (
-            <InputNumber
+            <CommittedNumber
               aria-label="Minutes it took"
               min={0}
               max={6000}
               placeholder="took"
               suffix="min"
               value={tick.minutes}
-              onChange={(minutes) => act({ kind: 'tickStep', stepKey: step.key, done: true, minutes })}
+              onCommit={(minutes) => act({ kind: 'tickStep', stepKey: step.key, done: true, minutes })}
             />
           )}
         </span>

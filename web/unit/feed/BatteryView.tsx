@@ -1,6 +1,8 @@
-import { useMemo } from 'react';
-import { energyFigures, PEUKERT, RESERVE_PART } from '../../../core/feed/index.ts';
+import { useMemo, useState } from 'react';
+import { energyFigures, PEUKERT, type Scenario } from '../../../core/circuit/index.ts';
+import { Chart } from '../../ui/Chart.tsx';
 import { useUnit } from '../useUnit.ts';
+import { batteryChart } from './batteryChart.ts';
 
 const hours = (value: number): string => {
   if (!Number.isFinite(value)) return 'for good';
@@ -11,6 +13,10 @@ const hours = (value: number): string => {
 export function BatteryView() {
   const { build } = useUnit();
   const figures = useMemo(() => energyFigures(build), [build]);
+  const [chosen, setChosen] = useState<Scenario['key']>('roadside');
+  const shown = figures.scenarios.find(({ scenario }) => scenario.key === chosen)!;
+  const option = useMemo(() => batteryChart(shown), [shown]);
+  const lowest = Math.min(...shown.course.map((point) => point.terminalV));
   const { batteryAh, alternatorA } = build.electrics;
   const margins = [
     { words: 'At idle', value: figures.idleMarginA },
@@ -42,35 +48,31 @@ export function BatteryView() {
             </div>
           ))}
       </div>
-      {figures.scenarios.map(({ scenario, drawA, leftPart, fits }) => (
-        <div key={scenario.key} className="scenario">
-          <span>{scenario.words}</span>
-          <svg
-            viewBox="0 0 400 26"
-            preserveAspectRatio="none"
-            role="img"
-            aria-label={`${Math.round(leftPart * 100)} percent left`}
+      <div className="scenarios" role="radiogroup" aria-label="What the unit does">
+        {figures.scenarios.map(({ scenario, drawA, leftRatio, fits }) => (
+          <button
+            key={scenario.key}
+            type="button"
+            role="radio"
+            aria-checked={scenario.key === shown.scenario.key}
+            className="scenario"
+            onClick={() => setChosen(scenario.key)}
           >
-            <rect width={400} height={26} rx={3} fill="#1E252C" />
-            <rect width={400 * leftPart} height={26} rx={3} fill={fits ? '#3E7D4F' : '#8A4B22'} />
-            <line
-              x1={400 * RESERVE_PART}
-              x2={400 * RESERVE_PART}
-              y1={0}
-              y2={26}
-              stroke="#E3C88F"
-              strokeWidth={1.5}
-              strokeDasharray="3 2"
-            />
-          </svg>
-          <b className={`mono state ${fits ? 'ok' : 'caution'}`}>
-            {fits ? '✓' : '⚠'} {Math.round(leftPart * 100)} % left
-          </b>
-          <small className="mono">{drawA.toFixed(1)} A</small>
-        </div>
-      ))}
+            <span>{scenario.words}</span>
+            <b className={`mono state ${fits ? 'ok' : 'caution'}`}>
+              {fits ? '✓' : '⚠'} {Math.round(leftRatio * 100)} % left
+            </b>
+            <small className="mono">up to {drawA.toFixed(1)} A</small>
+          </button>
+        ))}
+      </div>
+      <Chart
+        className="battery-chart"
+        option={option}
+        label={`${shown.scenario.words}: at least ${Math.round(shown.leftRatio * 100)} percent left, ${lowest.toFixed(1)} V at the lowest`}
+      />
       <p>
-        Dashed: the half that starts the engine again. Lead-acid, new and warm; a cold or old battery holds less.
+        Full line: left in the battery; dashed, its terminals. Lead-acid, new and warm; a cold or old one holds less.
         Averages over the flash patterns, from the solved circuit. Common practice, no source.
       </p>
     </section>

@@ -1,7 +1,8 @@
 import { DownloadOutlined, PlusOutlined, PrinterOutlined } from '@ant-design/icons';
 import { Dropdown } from 'antd';
 import { useMemo } from 'react';
-import { cutList, planDiode, planPlug, wireOrder } from '../../../core/feed/index.ts';
+import { cutList, wireOrder } from '../../../core/harness/index.ts';
+import { planDiode, planPlug } from '../../../core/planning/index.ts';
 import { formatLength } from '../../../core/units/index.ts';
 import { WIRE } from '../../app/tokens.ts';
 import { useUnit } from '../useUnit.ts';

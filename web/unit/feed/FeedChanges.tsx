@@ -1,10 +1,10 @@
 import { Alert, Button, Form, Select } from 'antd';
 import { useState } from 'react';
-import type { Id, OperationDraft } from '../../../core/build/index.ts';
-import type { AssessedFeed } from '../../../core/feed/index.ts';
-import { planFlasher, planFlashResistor, planMoveLamps } from '../../../core/feed/index.ts';
+import type { AssessedFeed } from '../../../core/circuit/index.ts';
+import type { Id, OperationDraft } from '../../../core/document/index.ts';
 import { PATTERNS } from '../../../core/flash/index.ts';
 import { tagList } from '../../../core/place/index.ts';
+import { planFlasher, planFlashResistor, planMoveLamps } from '../../../core/planning/index.ts';
 import type { Result } from '../../../core/result.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp } from '../../app/store.ts';

@@ -8,17 +8,11 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { memo, useMemo } from 'react';
-import type { Id } from '../../../core/build/index.ts';
-import type { AssessedFeed } from '../../../core/feed/index.ts';
-import {
-  type DiagramRow,
-  deriveFeeds,
-  diagramOf,
-  type LampSpot,
-  NIGHT_INK,
-  planMoveLamps,
-  type Shape,
-} from '../../../core/feed/index.ts';
+import type { AssessedFeed } from '../../../core/circuit/index.ts';
+import type { Id } from '../../../core/document/index.ts';
+import { deriveFeeds } from '../../../core/graph/index.ts';
+import { type DiagramRow, diagramOf, type LampSpot, NIGHT_INK, type Shape } from '../../../core/harness/index.ts';
+import { planMoveLamps } from '../../../core/planning/index.ts';
 import type { Finding } from '../../../core/rules/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useSize } from '../../app/useSize.ts';

@@ -1,10 +1,10 @@
 import { Button, Input, Popconfirm, Select } from 'antd';
 import { useEffect, useState } from 'react';
-import { WireColour } from '../../../core/build/index.ts';
-import type { AssessedFeed } from '../../../core/feed/index.ts';
-import { deriveFeeds, ownParts } from '../../../core/feed/index.ts';
+import type { AssessedFeed } from '../../../core/circuit/index.ts';
+import { WireColour } from '../../../core/document/index.ts';
+import { deriveFeeds, ownParts } from '../../../core/graph/index.ts';
 import { tagList } from '../../../core/place/index.ts';
-import { conductorsOf } from '../../../core/units/index.ts';
+import { conductorsOf, gaugeName } from '../../../core/units/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
@@ -89,7 +89,7 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
           onChange={(gauge) => act({ kind: 'editWires', wireIds: wires.map((wire) => wire.id), changes: { gauge } })}
           options={conductorsOf(table).map((size) => ({
             value: size.gauge,
-            label: table === 'awg' ? `${size.gauge} AWG` : `${size.gauge} mm²`,
+            label: gaugeName(table, size.gauge),
           }))}
         />
         <Select

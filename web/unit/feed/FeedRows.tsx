@@ -1,19 +1,13 @@
-import { InputNumber, Select } from 'antd';
-import { FuseFamily } from '../../../core/build/index.ts';
-import type { AssessedFeed } from '../../../core/feed/index.ts';
-import {
-  BLADE_FUSES,
-  FAMILIES,
-  planGroundBus,
-  planGroundSwitch,
-  planOwnGround,
-  SLOT_WHEN_WORDS,
-  slotWhen,
-  sourceName,
-} from '../../../core/feed/index.ts';
+import { Select } from 'antd';
+import type { AssessedFeed } from '../../../core/circuit/index.ts';
+import { BLADE_FUSES, FAMILIES } from '../../../core/circuit/index.ts';
+import { FuseFamily } from '../../../core/document/index.ts';
+import { SLOT_WHEN_WORDS, slotWhen, sourceName } from '../../../core/graph/index.ts';
 import { tagList } from '../../../core/place/index.ts';
+import { planGroundBus, planGroundSwitch, planOwnGround } from '../../../core/planning/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp } from '../../app/store.ts';
+import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
 
 /** Which slot a feed is tapped from, and what the holder in it may carry. */
@@ -39,7 +33,7 @@ export function SourceRows({ assessed: { feed } }: { assessed: AssessedFeed }) {
       {slot?.kind === 'slot' && (
         <div className="form-row">
           <span>Add-a-tap</span>
-          <InputNumber
+          <CommittedNumber
             aria-label="What the add-a-tap may carry, A"
             disabled={!mayEdit}
             min={1}
@@ -47,7 +41,7 @@ export function SourceRows({ assessed: { feed } }: { assessed: AssessedFeed }) {
             suffix="A"
             placeholder="none, wired in"
             value={source.limitA}
-            onChange={(limitA) => act({ kind: 'setTapLimit', elementId: source.id, limitA })}
+            onCommit={(limitA) => act({ kind: 'setTapLimit', elementId: source.id, limitA })}
           />
         </div>
       )}

@@ -2,9 +2,11 @@ import { DownloadOutlined, PrinterOutlined } from '@ant-design/icons';
 import { App } from 'antd';
 import { useCallback, useMemo, useState } from 'react';
 import type { ZoneKind } from '../../../core/body/index.ts';
-import type { Id, Position } from '../../../core/build/index.ts';
-import { bundlesOf, CLEARANCE_MM, runWays, unfedLamps } from '../../../core/feed/index.ts';
+import type { Id, Position } from '../../../core/document/index.ts';
+import { unfedLamps } from '../../../core/graph/index.ts';
+import { bundlesOf, CLEARANCE_MM, runWays } from '../../../core/harness/index.ts';
 import { tagList } from '../../../core/place/index.ts';
+import { findingsAt } from '../../../core/rules/index.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import type { SheetLayout } from '../../sheet/layout.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
@@ -25,7 +27,7 @@ import './feed.css';
 
 const VIEWS = [
   { key: 'diagram', words: 'Diagram' },
-  { key: 'ways', words: 'Ways' },
+  { key: 'ways', words: 'Routes' },
   { key: 'joints', words: 'Joints' },
   { key: 'cuts', words: 'Cut list' },
   { key: 'battery', words: 'Battery' },
@@ -37,8 +39,6 @@ const DIAGRAM_FILES = [
   { href: 'feed-diagram.svg', words: 'SVG', Icon: DownloadOutlined },
 ];
 
-/** Findings about how wires run. */
-const WAY_CODES: ReadonlySet<string> = new Set(['M14', 'M15', 'M16', 'M20', 'M21']);
 /** Zones that wires keep clear of. */
 const HARMFUL: ReadonlySet<ZoneKind> = new Set(Object.keys(CLEARANCE_MM) as ZoneKind[]);
 /** Lamps stand back while ways are drawn. */
@@ -74,11 +74,12 @@ export function FeedStage() {
     },
     [dispatch, feeds],
   );
-  const findings = (overview?.findings ?? []).filter((finding) => finding.place.feedIds.length > 0);
-  const shown = chosen ? findings.filter((finding) => finding.place.feedIds.includes(chosen.feed.fuse.id)) : findings;
+  const all = overview ? findingsAt(overview.findings, 'feed') : null;
+  const findings = (all ?? []).filter((finding) => finding.place.feedIds.length > 0);
+  const shown = chosen ? findings.filter((finding) => finding.place.feedIds.includes(chosen.feed.fuse.id)) : all;
   const ways = useMemo(() => (view === 'ways' ? runWays(build, body) : []), [view, build, body]);
   const bundles = useMemo(() => (view === 'ways' ? bundlesOf(build, body, ways) : []), [view, build, body, ways]);
-  const wayFindings = (overview?.findings ?? []).filter((finding) => WAY_CODES.has(finding.code));
+  const wayFindings = all?.filter((finding) => finding.place.feedIds.length === 0) ?? null;
   const movePoint = useCallback(
     (nodeId: Id, position: Position) => act({ kind: 'editRouteNode', nodeId, changes: { position } }),
     [act],
@@ -153,7 +154,7 @@ export function FeedStage() {
         {view === 'ways' ? (
           <>
             <WaysPanel ways={ways} bundles={bundles} chosen={way} onChoose={setWay} />
-            <Findings findings={wayFindings} empty="The ways hold." />
+            <Findings findings={wayFindings} empty="The routes hold." />
           </>
         ) : making ? (
           <NewFeed

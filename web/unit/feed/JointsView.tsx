@@ -1,6 +1,6 @@
 import { DownloadOutlined } from '@ant-design/icons';
 import { useMemo } from 'react';
-import { cutList, jointList } from '../../../core/feed/index.ts';
+import { cutList, jointList } from '../../../core/harness/index.ts';
 import { useUnit } from '../useUnit.ts';
 import { FileLinks } from './FileLinks.tsx';
 

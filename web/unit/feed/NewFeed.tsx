@@ -1,17 +1,12 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Alert, Button, Form, Input, Radio, Select, Switch } from 'antd';
 import { useState } from 'react';
-import { applyDrafts, FuseFamily, type Lamp, type OperationDraft, WireColour } from '../../../core/build/index.ts';
-import {
-  CREW_COLOURS,
-  FAMILIES,
-  planFeed,
-  planFuseBlock,
-  ratedCurrentA,
-  SIGNAL_COLOURS,
-} from '../../../core/feed/index.ts';
+import { FAMILIES, ratedCurrentA } from '../../../core/circuit/index.ts';
+import { applyDrafts, FuseFamily, type Lamp, type OperationDraft, WireColour } from '../../../core/document/index.ts';
 import { PATTERNS } from '../../../core/flash/index.ts';
+import { CREW_COLOURS, SIGNAL_COLOURS } from '../../../core/harness/index.ts';
 import { compareTags } from '../../../core/place/index.ts';
+import { planFeed, planFuseBlock } from '../../../core/planning/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';

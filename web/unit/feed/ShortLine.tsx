@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
-import type { AssessedFeed } from '../../../core/feed/index.ts';
-import { FAMILIES, type Guard, shortFigures } from '../../../core/feed/index.ts';
+import type { AssessedFeed } from '../../../core/circuit/index.ts';
+import { FAMILIES } from '../../../core/circuit/index.ts';
+import { type Guard, shortFigures } from '../../../core/protection/index.ts';
 import { useUnit } from '../useUnit.ts';
 
 /** Longest that a short may burn before the fuse's slowest opening is told as a caution, s. */

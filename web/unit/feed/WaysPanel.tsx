@@ -1,20 +1,21 @@
-import { Button, Input, InputNumber, Select, Switch } from 'antd';
+import { Button, Input, Select, Switch } from 'antd';
 import { useMemo } from 'react';
-import type { Build, Id, OperationDraft, RouteNode } from '../../../core/build/index.ts';
+import type { Build, Id, OperationDraft, RouteNode } from '../../../core/document/index.ts';
 import {
   type Bundle,
   cutList,
   GROMMETS,
   grommetFor,
   planLengths,
-  planRoutes,
   type RunWay,
   throughNode,
-} from '../../../core/feed/index.ts';
+} from '../../../core/harness/index.ts';
+import { planRoutes } from '../../../core/planning/index.ts';
 import { formatLength } from '../../../core/units/index.ts';
 import { newId } from '../../app/ids.ts';
 import type { WayChoice } from '../../sheet/WaysLayer.tsx';
-import { LengthInput } from '../LengthInput.tsx';
+import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
 
 /** Sections and points of the ways: what runs there, what holds it, and what can be done about it. */
@@ -57,11 +58,11 @@ function AllWays({
     act(...clear, planned);
   };
   return (
-    <section aria-label="Ways">
+    <section aria-label="Routes">
       <header className="panel-head">
         <span className="tag-chip">{used.length}</span>
         <div>
-          <h2>Ways of the wires</h2>
+          <h2>Routes of the wires</h2>
           <span className="muted">
             {used.length === 0
               ? 'Lay a first way, then move its points to where clips and tubes really are.'
@@ -72,7 +73,7 @@ function AllWays({
       {mayEdit && (
         <div className="way-actions">
           <Button type={used.length === 0 ? 'primary' : 'default'} onClick={lay}>
-            {bundles.length === 0 ? 'Lay first ways' : 'Lay them anew'}
+            {bundles.length === 0 ? 'Lay first routes' : 'Lay them anew'}
           </Button>
           <Button type={lengths ? 'primary' : 'default'} disabled={!lengths} onClick={() => lengths && act(lengths)}>
             {lengths?.kind === 'setWireLengths'
@@ -144,7 +145,7 @@ function StretchPanel({ bundle, onChoose }: { bundle: Bundle; onChoose(choice: W
           </span>
         </div>
         <Button size="small" onClick={() => onChoose(null)}>
-          All ways
+          All routes
         </Button>
       </header>
       {runs.length > 0 && (
@@ -235,7 +236,7 @@ function PointPanel({
           </span>
         </div>
         <Button size="small" onClick={() => onChoose(null)}>
-          All ways
+          All routes
         </Button>
       </header>
       {AXES.map(({ axis, words }) => (
@@ -280,14 +281,14 @@ function PointPanel({
         <>
           <div className="form-row">
             <span>Hole</span>
-            <InputNumber
+            <CommittedNumber
               aria-label="Hole, mm"
               disabled={!mayEdit}
               min={3}
               max={120}
               suffix="mm"
               value={pass.holeMm}
-              onChange={(holeMm) => holeMm && change({ pass: { ...pass, holeMm } })}
+              onCommit={(holeMm) => holeMm && change({ pass: { ...pass, holeMm } })}
             />
           </div>
           <div className="form-row">

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { planFuseBlock, planGroundBus } from '../../../core/feed/index.ts';
+import { planFuseBlock, planGroundBus } from '../../../core/planning/index.ts';
 import { assess } from '../../../core/rules/index.ts';
 import { applied, furtherIds, testTruck } from '../../../demo/testUnit.ts';
 import {

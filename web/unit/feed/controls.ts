@@ -1,6 +1,6 @@
 /** What lamps can be switched by: what is there already, and what can be added. */
-import type { Build, Control, Id, Signal } from '../../../core/build/index.ts';
-import { receiverOutput } from '../../../core/feed/index.ts';
+import type { Build, Control, Id, Signal } from '../../../core/document/index.ts';
+import { receiverOutput } from '../../../core/planning/index.ts';
 
 export interface ControlValues {
   control: string;

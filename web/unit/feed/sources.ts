@@ -1,8 +1,8 @@
 /** Where a feed can take its power, with what is left there. */
 
-import type { Build, Id } from '../../../core/build/index.ts';
-import type { AssessedFeed } from '../../../core/feed/index.ts';
-import { SLOT_WHEN_WORDS, slotHeadroomA, slotWhen, sourceName } from '../../../core/feed/index.ts';
+import type { AssessedFeed } from '../../../core/circuit/index.ts';
+import type { Build, Id } from '../../../core/document/index.ts';
+import { SLOT_WHEN_WORDS, slotHeadroomA, slotWhen, sourceName } from '../../../core/graph/index.ts';
 import { slotsInOrder } from '../survey/FusePanel.tsx';
 
 export const BATTERY = 'battery';

@@ -1,6 +1,6 @@
 import { ArrowDownOutlined, ArrowUpOutlined } from '@ant-design/icons';
 import { Button, Switch } from 'antd';
-import type { Id } from '../../../core/build/index.ts';
+import type { Id } from '../../../core/document/index.ts';
 import { byPriority } from '../../../core/flash/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { useUnit } from '../useUnit.ts';

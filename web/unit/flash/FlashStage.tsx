@@ -1,7 +1,8 @@
 import { Checkbox, Segmented, Switch } from 'antd';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import type { Id, OwnPattern } from '../../../core/build/index.ts';
+import type { Id, OwnPattern } from '../../../core/document/index.ts';
 import { brightnessAt, byPriority, showsFor } from '../../../core/flash/index.ts';
+import { findingsAt } from '../../../core/rules/index.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { isTyping } from '../../app/typing.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
@@ -14,8 +15,8 @@ import { NowPanel } from './NowPanel.tsx';
 import { PatternEditor } from './PatternEditor.tsx';
 import { PatternPicker } from './PatternPicker.tsx';
 import { ProgramPanel } from './ProgramPanel.tsx';
-import { Score } from './Score.tsx';
 import { safeSpeed } from './safeSpeed.ts';
+import { Timeline } from './Timeline.tsx';
 import { type Speed, usePlayhead } from './usePlayhead.ts';
 import '../unit.css';
 import './flash.css';
@@ -29,23 +30,6 @@ const PANELS = [
   { value: 'legend', label: 'Legend' },
 ] as const;
 type Panel = (typeof PANELS)[number]['value'];
-
-const FLASH_CODES = new Set([
-  'M38',
-  'M39',
-  'M40',
-  'M41',
-  'M42',
-  'M43',
-  'M44',
-  'M45',
-  'M46',
-  'M47',
-  'M48',
-  'M49',
-  'M52',
-  'M53',
-]);
 
 export function FlashStage() {
   const { build, body, overview, preferences, act } = useUnit();
@@ -95,7 +79,7 @@ export function FlashStage() {
     () => new Map([...shows].map(([id, show]) => [id, brightnessAt(show, playhead.timeS)])),
     [shows, playhead.timeS],
   );
-  const findings = (overview?.findings ?? []).filter((finding) => FLASH_CODES.has(finding.code));
+  const findings = overview ? findingsAt(overview.findings, 'flash') : null;
 
   return (
     <div className="flash">
@@ -161,7 +145,7 @@ export function FlashStage() {
           }}
         />
       ) : (
-        <Score
+        <Timeline
           shows={shows}
           windowS={WINDOW_S}
           playhead={playhead}

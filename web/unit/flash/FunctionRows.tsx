@@ -1,6 +1,7 @@
-import { InputNumber, Switch } from 'antd';
-import type { LightFunction } from '../../../core/build/index.ts';
+import { Switch } from 'antd';
+import type { LightFunction } from '../../../core/document/index.ts';
 import { roleOf } from '../../../core/flash/index.ts';
+import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
 
 const USUAL_BURST = { burstS: 5, rearmS: 20 };
@@ -15,24 +16,24 @@ export function FunctionRows({ each }: { each: LightFunction }) {
     <>
       <div className="form-row">
         <span>Level</span>
-        <InputNumber
+        <CommittedNumber
           aria-label="Level by day, percent"
           disabled={!mayEdit}
           min={1}
           max={100}
           suffix="%"
           value={each.levelPercent}
-          onChange={(levelPercent) => levelPercent && change({ levelPercent })}
+          onCommit={(levelPercent) => levelPercent && change({ levelPercent })}
         />
         <span>night</span>
-        <InputNumber
+        <CommittedNumber
           aria-label="Level at night, percent"
           disabled={!mayEdit}
           min={1}
           max={100}
           suffix="%"
           value={each.nightPercent}
-          onChange={(nightPercent) => nightPercent && change({ nightPercent })}
+          onCommit={(nightPercent) => nightPercent && change({ nightPercent })}
         />
       </div>
       {(modulator || roleOf(build, each) === 'stop') && (
@@ -46,7 +47,7 @@ export function FunctionRows({ each }: { each: LightFunction }) {
           />
           {modulator && (
             <>
-              <InputNumber
+              <CommittedNumber
                 aria-label="Burst, seconds"
                 disabled={!mayEdit}
                 min={0.5}
@@ -54,17 +55,17 @@ export function FunctionRows({ each }: { each: LightFunction }) {
                 step={0.5}
                 suffix="s"
                 value={modulator.burstS}
-                onChange={(burstS) => burstS && change({ modulator: { ...modulator, burstS } })}
+                onCommit={(burstS) => burstS && change({ modulator: { ...modulator, burstS } })}
               />
               <span>again after</span>
-              <InputNumber
+              <CommittedNumber
                 aria-label="Off before it bursts again, seconds"
                 disabled={!mayEdit}
                 min={0}
                 max={600}
                 suffix="s"
                 value={modulator.rearmS}
-                onChange={(rearmS) => rearmS !== null && change({ modulator: { ...modulator, rearmS } })}
+                onCommit={(rearmS) => rearmS !== null && change({ modulator: { ...modulator, rearmS } })}
               />
             </>
           )}

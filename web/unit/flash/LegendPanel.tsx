@@ -1,9 +1,9 @@
 import { Button, Input, Popconfirm } from 'antd';
 import dayjs from 'dayjs';
 import { useMemo } from 'react';
-import type { Id } from '../../../core/build/index.ts';
+import type { Id } from '../../../core/document/index.ts';
 import { legendOf, legendPrint, mergeChoices } from '../../../core/flash/index.ts';
-import { controlKindWords } from '../../../core/keep/index.ts';
+import { controlKindWords } from '../../../core/overview/index.ts';
 import { useUnit } from '../useUnit.ts';
 
 /** What every control does, made from the build; labels are changed here and nowhere else. */

@@ -1,9 +1,9 @@
 import { useMemo } from 'react';
-import type { Id } from '../../../core/build/index.ts';
+import type { Id } from '../../../core/document/index.ts';
 import {
   describeShows,
   type LampShow,
-  MOST_FLASHES_A_SECOND,
+  MAX_FLASHES_A_SECOND,
   settingMeasures,
   standardQuestions,
 } from '../../../core/flash/index.ts';
@@ -39,9 +39,9 @@ export function NowPanel({ on, shows }: { on: ReadonlySet<Id>; shows: ReadonlyMa
           ))}
         </dl>
       )}
-      {measures.flashesInASecond > MOST_FLASHES_A_SECOND && (
+      {measures.flashesInASecond > MAX_FLASHES_A_SECOND && (
         <p className="caution-line">
-          {measures.flashesInASecond} flashes in a second at true speed: more than {MOST_FLASHES_A_SECOND} can trigger
+          {measures.flashesInASecond} flashes in a second at true speed: more than {MAX_FLASHES_A_SECOND} can trigger
           seizures in people near the unit (WCAG 2.3.1, from memory).
         </p>
       )}

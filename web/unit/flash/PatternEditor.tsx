@@ -1,7 +1,7 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button, Input, InputNumber, Select } from 'antd';
 import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from 'react';
-import { LightColour, type OwnPattern, type Pulse, PulseShape } from '../../../core/build/index.ts';
+import { LightColour, type OwnPattern, type Pulse, PulseShape } from '../../../core/document/index.ts';
 import {
   effectiveCd,
   GRID_S,
@@ -38,7 +38,7 @@ interface Held {
   from: OwnPattern;
 }
 
-/** A pattern drawn as a score of one lane: pulses dragged, their edges pulled, all on a grid of 5 ms. */
+/** A pattern drawn as a timeline of one lane: pulses dragged, their edges pulled, all on a grid of 5 ms. */
 export function PatternEditor({
   initial,
   colour,
@@ -103,7 +103,7 @@ export function PatternEditor({
     ms !== null && setPattern(resizedPulse(pattern, chosen, edge, ms / 1000));
 
   return (
-    <section className="pattern-editor score" aria-label="Draw a pattern">
+    <section className="pattern-editor timeline" aria-label="Draw a pattern">
       <header>
         <h3>Draw</h3>
         <Input
@@ -150,7 +150,7 @@ export function PatternEditor({
         </Button>
         <Button size="small" type="text" aria-label="Close the editor" icon={<CloseOutlined />} onClick={onClose} />
       </header>
-      <div className="score-field" ref={ref}>
+      <div className="timeline-field" ref={ref}>
         <svg
           ref={svg}
           width={width + 2 * LANE.pad}

@@ -1,10 +1,11 @@
-import { Button, InputNumber, Segmented, Select } from 'antd';
+import { Button, Segmented, Select } from 'antd';
 import { useState } from 'react';
-import type { Id, OwnPattern } from '../../../core/build/index.ts';
+import type { Id, OwnPattern } from '../../../core/document/index.ts';
 import { byPriority, copyOf, patternFigures, patternOf, patternsOf, suitsFilament } from '../../../core/flash/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { newId } from '../../app/ids.ts';
-import { PatternMark } from '../../yard/PatternMark.tsx';
+import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
+import { PatternMark } from '../../ui/PatternMark.tsx';
 import { useUnit } from '../useUnit.ts';
 import { FunctionRows } from './FunctionRows.tsx';
 
@@ -22,7 +23,7 @@ export function PatternPicker({
   const having = functions.filter((each) => selection.some((id) => each.shows[id]));
   const [functionId, setFunctionId] = useState<Id | null>(null);
   if (selection.length === 0)
-    return <p className="muted hint">Choose lamps on the sheet or a row of the score to set their pattern.</p>;
+    return <p className="muted hint">Choose lamps on the sheet or a row of the timeline to set their pattern.</p>;
   const current = functions.find((each) => each.id === functionId) ?? having[0] ?? functions[0];
   if (!current) return null;
   const inIt = selection.filter((id) => current.shows[id]);
@@ -91,7 +92,7 @@ export function PatternPicker({
       </div>
       <div className="form-row">
         <span>Later by</span>
-        <InputNumber
+        <CommittedNumber
           aria-label="Later by, ms"
           disabled={!mayEdit || inIt.length === 0}
           min={0}
@@ -99,7 +100,7 @@ export function PatternPicker({
           step={5}
           suffix="ms"
           value={shows[0]?.shiftMs ?? 0}
-          onChange={(shiftMs) =>
+          onCommit={(shiftMs) =>
             shiftMs !== null &&
             act({
               kind: 'setPattern',

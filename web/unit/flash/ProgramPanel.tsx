@@ -1,7 +1,7 @@
 import { Button, Checkbox } from 'antd';
 import dayjs from 'dayjs';
 import { useMemo } from 'react';
-import type { Id } from '../../../core/build/index.ts';
+import type { Id } from '../../../core/document/index.ts';
 import { type ProgrammingTask, patternOf, programmingTasks } from '../../../core/flash/index.ts';
 import { compareTags, tagList } from '../../../core/place/index.ts';
 import { useUnit } from '../useUnit.ts';

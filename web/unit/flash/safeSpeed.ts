@@ -1,7 +1,7 @@
 /** How fast a preview may run on screen: never over three flashes a second unless someone asks (WCAG 2.3.1, from memory). */
 import { type LampShow, patternFigures } from '../../../core/flash/index.ts';
 
-export const MOST_FLASHES_A_SECOND = 3;
+export const MAX_FLASHES_A_SECOND = 3;
 
 /** Fastest flashes a second among what is shown, at true speed; both phases together may double what the eye sees. */
 export function flashesASecond(shows: Iterable<LampShow>): number {
@@ -20,5 +20,5 @@ export function flashesASecond(shows: Iterable<LampShow>): number {
 /** The speed to play at: the one asked for, slowed until the limit holds. */
 export const safeSpeed = (asked: number, shows: Iterable<LampShow>): number => {
   const rate = flashesASecond(shows);
-  return rate * asked > MOST_FLASHES_A_SECOND ? MOST_FLASHES_A_SECOND / rate : asked;
+  return rate * asked > MAX_FLASHES_A_SECOND ? MAX_FLASHES_A_SECOND / rate : asked;
 };

@@ -2,7 +2,7 @@ import { CheckOutlined, FilePdfOutlined } from '@ant-design/icons';
 import { Button, Input } from 'antd';
 import dayjs from 'dayjs';
 import { useMemo, useState } from 'react';
-import { controlKindWords, operatorCard } from '../../../core/keep/index.ts';
+import { controlKindWords, operatorCard } from '../../../core/overview/index.ts';
 import { assess } from '../../../core/rules/index.ts';
 import { backToStock } from '../../../core/work/index.ts';
 import { newId } from '../../app/ids.ts';

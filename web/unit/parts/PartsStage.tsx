@@ -2,19 +2,18 @@ import { DownloadOutlined, WarningOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { boughtQuantity, PART_GROUP_NAMES, type PartGroup } from '../../../core/work/index.ts';
+import { findingsAt } from '../../../core/rules/index.ts';
+import { boughtQuantity, PART_GROUP_NAMES, PART_GROUPS } from '../../../core/work/index.ts';
 import { useShelfQuery, useShopQuery } from '../../app/api.ts';
 import { useAppDispatch } from '../../app/store.ts';
+import { FaceSwatch } from '../../ui/FaceSwatch.tsx';
 import { Findings } from '../Findings.tsx';
-import { FaceSwatch } from '../place/FaceSwatch.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 import { SchoolsPanel } from './SchoolsPanel.tsx';
 import { ShortLamps } from './ShortLamps.tsx';
 import '../unit.css';
 import './parts.css';
-
-const GROUPS = Object.keys(PART_GROUP_NAMES) as PartGroup[];
 
 export function PartsStage() {
   const { id, build, overview, mayEdit, act } = useUnit();
@@ -34,7 +33,7 @@ export function PartsStage() {
   );
   const cost = parts.reduce((sum, line) => sum + (prices.get(line.key) ?? 0) * boughtQuantity(line), 0);
   const isOnBoard = shop?.shop.jobs[id] !== undefined;
-  const findings = (overview?.findings ?? []).filter((finding) => finding.code === 'M30');
+  const findings = overview ? findingsAt(overview.findings, 'parts') : null;
 
   return (
     <div className="split parts">
@@ -46,7 +45,7 @@ export function PartsStage() {
           </span>
           {isOnBoard && (
             <Link to={`/shop/stock?unit=${id}`} className="right">
-              Lay aside in the shop
+              Reserve in the shop
             </Link>
           )}
           <Button href={`/api/units/${id}/quote.pdf`} target="_blank" className={isOnBoard ? '' : 'right'}>
@@ -73,7 +72,7 @@ export function PartsStage() {
               <th className="right">Marks</th>
             </tr>
           </thead>
-          {GROUPS.map((group) => {
+          {PART_GROUPS.map((group) => {
             const lines = parts.filter((line) => line.group === group);
             if (lines.length === 0) return null;
             return (

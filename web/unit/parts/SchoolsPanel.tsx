@@ -9,6 +9,7 @@ import {
   type School,
 } from '../../../core/work/index.ts';
 import { newId } from '../../app/ids.ts';
+import { useWords } from '../../app/useWords.ts';
 import { useUnit } from '../useUnit.ts';
 
 const QUESTIONS = [
@@ -59,6 +60,7 @@ export function SchoolsPanel({ prices, hourMarks }: { prices: Prices; hourMarks:
 }
 
 function SchoolTable({ schools, hourMarks }: { schools: [School, School]; hourMarks: number | null }) {
+  const words = useWords();
   const [now, other] = schools;
   const row = (words: string, of: (school: School) => string) => (
     <tr key={words}>
@@ -95,11 +97,14 @@ function SchoolTable({ schools, hourMarks }: { schools: [School, School]; hourMa
           ⚠ No longer switched by themselves: <b>{other.lost.join(', ')}</b>
         </p>
       )}
-      {other.brings.slice(0, 3).map((words) => (
-        <p key={words} className="state-line">
-          ⚠ {words}
-        </p>
-      ))}
+      {other.brings
+        .slice(0, 3)
+        .map(words)
+        .map((told) => (
+          <p key={told} className="state-line">
+            ⚠ {told}
+          </p>
+        ))}
       {other.brings.length > 3 && <p className="muted">and {other.brings.length - 3} more to mend</p>}
       {unpriced.length > 0 && <p className="muted">Without a price, in no sum: {unpriced.join(', ')}</p>}
     </>

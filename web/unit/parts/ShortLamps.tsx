@@ -1,12 +1,14 @@
 import { Button } from 'antd';
 import { useMemo } from 'react';
-import type { ShelfEntry } from '../../../core/build/index.ts';
+import type { ShelfEntry } from '../../../core/document/index.ts';
 import { alternatives, type PartLine } from '../../../core/work/index.ts';
+import { useWords } from '../../app/useWords.ts';
 import { useUnit } from '../useUnit.ts';
 
 /** Lamps of which there are too few, and what on the shelf could take their place. */
 export function ShortLamps({ lines, shelf }: { lines: readonly PartLine[]; shelf: readonly ShelfEntry[] }) {
   const { build, mayEdit, act } = useUnit();
+  const words = useWords();
   const short = useMemo(
     () =>
       lines.flatMap((line) => {
@@ -35,9 +37,9 @@ export function ShortLamps({ lines, shelf }: { lines: readonly PartLine[]; shelf
               <span>
                 {other.entry.model.name} <span className="mono muted">{other.entry.model.key}</span>
                 <small className="muted">{[`${other.entry.onHand} on hand`, ...other.differs].join(', ')}</small>
-                {other.brings.map((words) => (
-                  <small key={words} className="state caution">
-                    ▲ {words.replace(/^\S+ /, '')}
+                {other.brings.map(words).map((told) => (
+                  <small key={told} className="state caution">
+                    ▲ {told}
                   </small>
                 ))}
                 {other.brings.length === 0 && <small className="state ok">✓ brings nothing new to mend</small>}

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import type { Id } from '../../../core/build/index.ts';
+import type { Id } from '../../../core/document/index.ts';
 import { centre, mirrorOperations, rowAxis, spreadEvenly, tagList } from '../../../core/place/index.ts';
 import { formatLength } from '../../../core/units/index.ts';
 import { newId } from '../../app/ids.ts';

@@ -1,12 +1,12 @@
 import { LinkOutlined, LockOutlined, UnlockOutlined } from '@ant-design/icons';
 import { Button, Select, Tooltip } from 'antd';
 import { partUnder } from '../../../core/body/index.ts';
-import type { Lamp, LightColour, Position } from '../../../core/build/index.ts';
+import type { Lamp, LightColour, Position } from '../../../core/document/index.ts';
 import { MOUNTS, moveTo, tapedDimensions, twinOf } from '../../../core/place/index.ts';
 import { formatLength, type LengthUnit } from '../../../core/units/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
 import { LIGHT } from '../../app/tokens.ts';
-import { LengthInput } from '../LengthInput.tsx';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
 import { MountSection } from './MountSection.tsx';
 

@@ -1,9 +1,9 @@
 import { Button } from 'antd';
 import type { BodyPart } from '../../../core/body/index.ts';
-import type { Lamp, LampModel } from '../../../core/build/index.ts';
+import type { Lamp, LampModel } from '../../../core/document/index.ts';
 import { formatMm, MOUNTS, magnetHold, mountOf, templateJobs } from '../../../core/place/index.ts';
 import { drilledKey, magnetSkin } from '../../../core/rules/index.ts';
-import { LengthInput } from '../LengthInput.tsx';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
 
 /** How a lamp is held: what the mount needs and leaves, its drilling template, the hole as it came out. */

@@ -10,7 +10,7 @@ import {
   LightColour,
   type RequiredLamp,
   RulePack,
-} from '../../../core/build/index.ts';
+} from '../../../core/document/index.ts';
 import { roleWords } from '../../../core/rules/index.ts';
 import { useUnit } from '../useUnit.ts';
 

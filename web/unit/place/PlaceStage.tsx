@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Pose } from '../../../core/body/index.ts';
-import type { Build, Face, Id, Position } from '../../../core/build/index.ts';
+import type { Build, Face, Id, Position } from '../../../core/document/index.ts';
 import { type Move, nudge, placeLampOperation } from '../../../core/place/index.ts';
+import { findingsAt, isOpen } from '../../../core/rules/index.ts';
 import type { FieldOptions } from '../../../core/sight/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
 import { newId } from '../../app/ids.ts';
@@ -28,8 +29,6 @@ import '../unit.css';
 import './place.css';
 
 const TRAVELLING: Pose = {};
-/** Codes of findings about place, body and mount: M12, M15, M20 and M23 to M37. */
-const PLACE_CODES = new Set(['M12', 'M15', 'M20', ...Array.from({ length: 15 }, (_, index) => `M${23 + index}`)]);
 
 /** The build with lamps where they are held; only for looking at, never sent. */
 const movedBuild = (build: Build, moves: readonly Move[]): Build => ({
@@ -102,14 +101,11 @@ export function PlaceStage() {
   );
   const trialOverview = useTrialOverview(trial);
   const shownFindings = (trialOverview ?? overview)?.findings;
-  const findings = useMemo(
-    () => (shownFindings ?? []).filter((finding) => PLACE_CODES.has(finding.code)),
-    [shownFindings],
-  );
+  const findings = useMemo(() => (shownFindings ? findingsAt(shownFindings, 'place') : null), [shownFindings]);
   const marks = useMemo(() => {
     const found = new Map<Id, 'stop' | 'caution'>();
-    for (const finding of findings) {
-      if (finding.severity === 'note') continue;
+    for (const finding of findings ?? []) {
+      if (!isOpen(finding)) continue;
       for (const id of finding.place.lampIds)
         if (finding.severity === 'stop' || !found.has(id))
           found.set(id, finding.severity === 'stop' ? 'stop' : 'caution');
@@ -118,7 +114,7 @@ export function PlaceStage() {
   }, [findings]);
 
   const single = selection.length === 1 ? build.lamps[selection[0]!] : undefined;
-  const ofSelection = findings.filter((finding) => selection.some((id) => finding.place.lampIds.includes(id)));
+  const ofSelection = (findings ?? []).filter((finding) => selection.some((id) => finding.place.lampIds.includes(id)));
 
   const options = useMemo((): FieldOptions => ({ pose, loaded }), [pose, loaded]);
   const field = useField(build, overlay === 'sight' ? (selection[0] ?? null) : null, options);
@@ -181,7 +177,7 @@ export function PlaceStage() {
         {field && single && <FieldMap field={field} tag={single.tag} carrier={carrierName(body, single)} />}
         {selection.length > 1 && <GroupPanel ids={selection} />}
         <Findings
-          findings={selection.length > 0 ? ofSelection : findings}
+          findings={findings && selection.length > 0 ? ofSelection : findings}
           empty={selection.length > 0 ? 'Nothing against this place.' : 'Nothing against the layout.'}
         />
         {mayEdit && <ShelfList entries={shelf} armed={armed} onArm={setArmed} />}

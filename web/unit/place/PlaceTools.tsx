@@ -8,7 +8,7 @@ import {
   SwapOutlined,
   VerticalAlignMiddleOutlined,
 } from '@ant-design/icons';
-import type { Id } from '../../../core/build/index.ts';
+import type { Id } from '../../../core/document/index.ts';
 import { centre, matchTo, mirrorOperations, spreadEvenly } from '../../../core/place/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useUnit } from '../useUnit.ts';

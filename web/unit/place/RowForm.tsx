@@ -1,11 +1,11 @@
 import { Alert, Form, InputNumber, Modal, Select } from 'antd';
 import { useState } from 'react';
-import type { Face, LampModel, Position } from '../../../core/build/index.ts';
+import type { Face, LampModel, Position } from '../../../core/document/index.ts';
 import { depthAxis, rowOperation, rowPlaces } from '../../../core/place/index.ts';
 import { formatLength } from '../../../core/units/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
 import { newId } from '../../app/ids.ts';
-import { LengthInput } from '../LengthInput.tsx';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
 
 const FACES: { value: Face; label: string }[] = [

@@ -1,6 +1,6 @@
 import { Button, Checkbox, Tooltip } from 'antd';
 import { useState } from 'react';
-import type { RulePack } from '../../../core/build/index.ts';
+import type { RulePack } from '../../../core/document/index.ts';
 import { applies, knownPacks, RULES_CAVEAT } from '../../../core/rules/index.ts';
 import { useUnit } from '../useUnit.ts';
 import { OwnPackForm } from './OwnPackForm.tsx';

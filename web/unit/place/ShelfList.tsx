@@ -1,10 +1,10 @@
 import { SearchOutlined } from '@ant-design/icons';
 import { Input, type InputRef } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import type { ShelfEntry } from '../../../core/build/index.ts';
+import type { ShelfEntry } from '../../../core/document/index.ts';
 import { isTyping } from '../../app/typing.ts';
 import { SHELF_DRAG_TYPE } from '../../sheet/Sheet.tsx';
-import { FaceSwatch } from './FaceSwatch.tsx';
+import { FaceSwatch } from '../../ui/FaceSwatch.tsx';
 
 const matches = ({ model }: ShelfEntry, text: string): boolean =>
   text

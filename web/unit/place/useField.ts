@@ -1,6 +1,6 @@
 import { wrap } from 'comlink';
 import { useEffect, useState } from 'react';
-import type { Build, Id } from '../../../core/build/index.ts';
+import type { Build, Id } from '../../../core/document/index.ts';
 import type { FieldOptions, LampField } from '../../../core/sight/index.ts';
 import type { SightWorker } from '../../app/sightWorker.ts';
 

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { Build, Id } from '../../../core/build/index.ts';
+import type { Build, Id } from '../../../core/document/index.ts';
 import { spreadOf } from '../../../core/prove/index.ts';
 import type { Cause, Causes } from '../../app/diagnosisWorker.ts';
 import { newId } from '../../app/ids.ts';

@@ -1,14 +1,14 @@
 import { Button, Input, Segmented, Select } from 'antd';
 import dayjs from 'dayjs';
 import { useState } from 'react';
-import type { Check } from '../../../core/build/index.ts';
+import type { Check } from '../../../core/document/index.ts';
 import { CHECKS, type CheckKind, isProven, openItems, type ProvingStop } from '../../../core/prove/index.ts';
 import { useUnit } from '../useUnit.ts';
 
 /** What is looked at without a meter, what was found, and the signature under it all. */
 export function ChecksPanel({ stops }: { stops: readonly ProvingStop[] }) {
-  const { build, overview, mayEdit, act } = useUnit();
-  const open = openItems(build, stops, overview?.findings ?? []);
+  const { build, overview, preferences, mayEdit, act } = useUnit();
+  const open = openItems(build, stops, overview?.findings ?? [], preferences);
   const faults = Object.values(build.faults);
   return (
     <section className="checks" aria-label="Without a meter">

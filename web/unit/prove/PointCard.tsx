@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import dayjs from 'dayjs';
 import { useState } from 'react';
-import type { Id, Reading } from '../../../core/build/index.ts';
+import type { Id, Reading } from '../../../core/document/index.ts';
 import type { ReadingPoint } from '../../../core/prove/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useUnit } from '../useUnit.ts';

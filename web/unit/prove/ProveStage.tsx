@@ -1,13 +1,13 @@
 import { CaretRightFilled, PauseOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useCallback, useMemo, useState } from 'react';
-import type { Control, Id } from '../../../core/build/index.ts';
-import { restingVoltageV } from '../../../core/feed/index.ts';
+import { restingVoltageV } from '../../../core/circuit/index.ts';
+import type { Control, Id } from '../../../core/document/index.ts';
 import { brightnessAt } from '../../../core/flash/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import type { ProvingStop } from '../../../core/prove/index.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
-import { PatternMark } from '../../yard/PatternMark.tsx';
+import { PatternMark } from '../../ui/PatternMark.tsx';
 import { safeSpeed } from '../flash/safeSpeed.ts';
 import { usePlayhead } from '../flash/usePlayhead.ts';
 import { useUnit } from '../useUnit.ts';

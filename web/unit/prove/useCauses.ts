@@ -1,6 +1,6 @@
 import { wrap } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
-import type { Build, Id } from '../../../core/build/index.ts';
+import type { Build, Id } from '../../../core/document/index.ts';
 import { type Observation, type ProvingStop, settingKey } from '../../../core/prove/index.ts';
 import type { Causes, DiagnosisWorker } from '../../app/diagnosisWorker.ts';
 

@@ -1,4 +1,5 @@
-import { InputNumber, Segmented } from 'antd';
+import { Segmented } from 'antd';
+import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
 
 export function Electrics() {
@@ -24,27 +25,27 @@ export function Electrics() {
       </div>
       <div className="form-row">
         <span>Battery</span>
-        <InputNumber
+        <CommittedNumber
           aria-label="Battery capacity, Ah"
           min={1}
           max={2000}
           suffix="Ah"
           disabled={!mayEdit}
           value={electrics.batteryAh}
-          onChange={(value) => value && act({ kind: 'setElectrics', changes: { batteryAh: value, surveyed: true } })}
+          onCommit={(value) => value && act({ kind: 'setElectrics', changes: { batteryAh: value, surveyed: true } })}
         />
       </div>
       {body.hasEngine && (
         <div className="form-row">
           <span>Alternator</span>
-          <InputNumber
+          <CommittedNumber
             aria-label="Alternator, A"
             min={0}
             max={1000}
             suffix="A"
             disabled={!mayEdit}
             value={electrics.alternatorA}
-            onChange={(value) =>
+            onCommit={(value) =>
               value !== null && act({ kind: 'setElectrics', changes: { alternatorA: value, surveyed: true } })
             }
           />

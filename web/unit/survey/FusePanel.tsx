@@ -1,7 +1,7 @@
 import { ApiOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
-import type { Slot, SlotWhen } from '../../../core/build/index.ts';
-import { SLOT_WHEN_WORDS, slotWhen } from '../../../core/feed/index.ts';
+import type { Slot, SlotWhen } from '../../../core/document/index.ts';
+import { SLOT_WHEN_WORDS, slotWhen } from '../../../core/graph/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { BLADE } from '../../app/tokens.ts';

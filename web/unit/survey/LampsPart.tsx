@@ -1,11 +1,11 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button, Checkbox, Select } from 'antd';
-import { Face, type FactoryLamp, LampRole, LightColour } from '../../../core/build/index.ts';
+import { Face, type FactoryLamp, LampRole, LightColour } from '../../../core/document/index.ts';
 import { usualLamps } from '../../../core/place/index.ts';
 import { roleWords } from '../../../core/rules/index.ts';
 import { newId } from '../../app/ids.ts';
 import { LIGHT } from '../../app/tokens.ts';
-import { LengthInput } from '../LengthInput.tsx';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
 
 const STATES: { value: FactoryLamp['state']; label: string }[] = [

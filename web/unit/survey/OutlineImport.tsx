@@ -1,7 +1,7 @@
 import { UploadOutlined } from '@ant-design/icons';
 import { Alert, Button, Segmented } from 'antd';
 import { useRef, useState } from 'react';
-import { LengthInput } from '../LengthInput.tsx';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
 
 type OutlineView = 'side' | 'front' | 'plan';
@@ -19,7 +19,7 @@ export function OutlineImport() {
   const take = async (file: File | undefined) => {
     if (!file) return;
     setProblem('');
-    const { importOutline } = await import('../../../core/body/importOutline.ts');
+    const { importOutline } = await import('../../../core/body/outline/importOutline.ts');
     const outline = importOutline(file.name, await file.text(), knownMm);
     if (input.current) input.current.value = '';
     if (!outline.ok) return setProblem(outline.reason.message);

@@ -1,9 +1,10 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
-import { Button, InputNumber, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { useState } from 'react';
-import type { Plug } from '../../../core/build/index.ts';
-import { CONNECTORS } from '../../../core/feed/index.ts';
+import type { Plug } from '../../../core/document/index.ts';
+import { CONNECTORS } from '../../../core/harness/index.ts';
 import { newId } from '../../app/ids.ts';
+import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
 import { MeterField, TextField } from './fields.tsx';
 
@@ -138,7 +139,7 @@ function PlugCard({ plug }: { plug: Plug }) {
           onChange={(end) => act({ kind: 'editPlug', plugId: plug.id, changes: { end } })}
           options={END_OPTIONS}
         />
-        <InputNumber
+        <CommittedNumber
           aria-label={`Lead left behind ${plug.name} where it was cut, mm`}
           placeholder="not cut"
           min={0}
@@ -147,7 +148,7 @@ function PlugCard({ plug }: { plug: Plug }) {
           suffix="mm"
           disabled={!mayEdit}
           value={plug.leftMm}
-          onChange={(leftMm) => act({ kind: 'editPlug', plugId: plug.id, changes: { leftMm } })}
+          onCommit={(leftMm) => act({ kind: 'editPlug', plugId: plug.id, changes: { leftMm } })}
         />
       </footer>
     </article>

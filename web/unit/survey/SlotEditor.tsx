@@ -1,8 +1,10 @@
 import { CloseOutlined } from '@ant-design/icons';
-import { Button, InputNumber, Popconfirm, Select } from 'antd';
-import { type Slot, SourceKind } from '../../../core/build/index.ts';
-import { BLADE_FUSES, SLOT_WHEN_WORDS, slotWhen } from '../../../core/feed/index.ts';
+import { Button, Popconfirm, Select } from 'antd';
+import { BLADE_FUSES } from '../../../core/circuit/index.ts';
+import { type Slot, SourceKind } from '../../../core/document/index.ts';
+import { SLOT_WHEN_WORDS, slotWhen } from '../../../core/graph/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
+import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 import { slotsInOrder } from './FusePanel.tsx';
@@ -95,14 +97,14 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
       </div>
       <div className="form-row">
         <span>Good for</span>
-        <InputNumber
+        <CommittedNumber
           aria-label="Most the slot may carry, A"
           min={1}
           max={200}
           suffix="A"
           disabled={!mayEdit}
           value={slot.limitA}
-          onChange={(limitA) => limitA && edit({ limitA })}
+          onCommit={(limitA) => limitA && edit({ limitA })}
         />
       </div>
       <div className="form-row">
@@ -117,7 +119,7 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
       </div>
       <div className="form-row">
         <span>Own load</span>
-        <InputNumber
+        <CommittedNumber
           aria-label="Load of the unit's own on the slot, A"
           min={0}
           max={200}
@@ -125,7 +127,7 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
           suffix="A"
           disabled={!mayEdit}
           value={slot.ownLoadA}
-          onChange={(ownLoadA) => ownLoadA !== null && edit({ ownLoadA })}
+          onCommit={(ownLoadA) => ownLoadA !== null && edit({ ownLoadA })}
         />
       </div>
       <div className="form-row">

@@ -1,7 +1,8 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
-import { Button, InputNumber } from 'antd';
-import type { Trim } from '../../../core/build/index.ts';
+import { Button } from 'antd';
+import type { Trim } from '../../../core/document/index.ts';
 import { newId } from '../../app/ids.ts';
+import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
 import { TextField } from './fields.tsx';
 
@@ -19,13 +20,13 @@ export function TrimPart() {
             disabled={!mayEdit}
             onCommit={(name) => name.length > 1 && put({ ...trim, name })}
           />
-          <InputNumber
+          <CommittedNumber
             aria-label={`${trim.name}, how many fasteners`}
             min={1}
             max={200}
             disabled={!mayEdit}
             value={trim.count}
-            onChange={(count) => count && put({ ...trim, count })}
+            onCommit={(count) => count && put({ ...trim, count })}
           />
           <TextField
             label={`${trim.name}, fasteners`}

@@ -1,9 +1,10 @@
 import { Checkbox, Select } from 'antd';
 import { ATTACHMENT_NAMES, isPlow, OWN_OUTLINE_ID, templateById } from '../../../core/body/index.ts';
-import { AttachmentKind } from '../../../core/build/index.ts';
+import { AttachmentKind } from '../../../core/document/index.ts';
+import { findingsAt } from '../../../core/rules/index.ts';
 import { formatMm } from '../../../core/units/index.ts';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { Findings } from '../Findings.tsx';
-import { LengthInput } from '../LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
 import { Electrics } from './Electrics.tsx';
 import { OutlineImport } from './OutlineImport.tsx';
@@ -43,9 +44,7 @@ export function UnitPart({ onDimension }: { onDimension(key: string | null): voi
         <p className="muted">A slot that looks empty may be prewired for an option. Look it up, or mark it reserved.</p>
       </section>
       <Findings
-        findings={(overview?.findings ?? []).filter(
-          (finding) => finding.place.slotIds.length > 0 || finding.code === 'M5',
-        )}
+        findings={overview ? findingsAt(overview.findings, 'survey') : null}
         empty="No findings about slots and plugs."
       />
     </>

@@ -1,0 +1,310 @@
+/** The figures of one feed, each with its reason: load, length, drop, and the chain of limits in series. */
+import type { Build, Element, FuseFamily, Id, Lamp } from '../document/index.ts';
+import type { Contact } from '../graph/index.ts';
+import { type Feed, outwardWires, sourceName } from '../graph/index.ts';
+import { ampacityA, conductor, gaugeName } from '../units/index.ts';
+import { restingVoltageV, solveSetting } from './compileNetwork.ts';
+import { CONTINUOUS_RATIO, FAMILIES, fuseForLoadA, openingTime, SMALLEST_FUSE_A } from './fuses.ts';
+
+/** Drop allowed from battery to the far lamp: 3 %, as ABYC E-11 asks for navigation lights (from memory). */
+export const DROP_BUDGET_PERCENT = 3;
+
+/** One link of the chain: what it may carry, what it has to, and why that is the figure. */
+export interface Limit {
+  kind: 'slot' | 'tap' | 'fuse' | 'main' | 'switch' | 'relay' | 'channel' | 'flasher' | 'connector' | 'wire';
+  name: string;
+  limitA: number;
+  /** What the lamps behind it draw, all lit, A. */
+  loadA: number;
+  /** Largest current that gets there before something opens, A. */
+  guardA: number;
+  reason: string;
+  elementIds: Id[];
+  wireIds: Id[];
+}
+
+export interface FeedFigures {
+  averageA: number;
+  maximumA: number;
+  /** Longest way from the source to a lamp along the supply wires, mm. */
+  longestRunMm: number;
+  cutLengthMm: number;
+  farLamp: Lamp | null;
+  farLampV: number;
+  sourceV: number;
+  dropV: number;
+  dropPercent: number;
+  dropBudgetV: number;
+  /** Cold filaments, for the first instant. */
+  inrushA: number;
+  fuseNeededA: number | null;
+  fuseReason: string;
+  limits: Limit[];
+  weakest: Limit | null;
+}
+
+/** A feed with its figures. */
+export interface AssessedFeed {
+  feed: Feed;
+  figures: FeedFigures;
+}
+
+const round1 = (value: number) => Math.round(value * 10) / 10;
+
+/** Sum of a rated current over lamps. */
+export const ratedCurrentA = (build: Build, lamps: readonly Lamp[], load: 'averageA' | 'maximumA'): number =>
+  lamps.reduce((sum, lamp) => sum + (build.models[lamp.modelKey]?.[load] ?? 0), 0);
+
+/** Wire from the source to each part that the walk comes to, mm. */
+function runLengths(build: Build, feed: Feed): Map<string, number> {
+  const reached = new Map<string, number>();
+  for (const { wire, near, far } of outwardWires(build, feed))
+    if (!reached.has(far)) reached.set(far, (reached.get(near) ?? 0) + wire.lengthMm);
+  return reached;
+}
+
+const CONTACT_REASONS: Record<Contact['element']['kind'], string> = {
+  switch: 'rating of the switch',
+  relay: 'rating of its contact',
+  receiver: 'rating of the channel',
+  flasher: 'rating of the flasher',
+};
+
+function contactLimits(build: Build, feed: Feed): Limit[] {
+  return [...feed.contacts, ...feed.groundContacts].flatMap(({ element, control }): Limit[] => {
+    const limitA = element.kind === 'relay' ? element.ratingA : control.ratingA;
+    if (limitA === null) return [];
+    const behind = feed.lamps.filter((lamp) =>
+      feed.ways[lamp.id]?.some((way) => way.element.id === element.id && way.control.id === control.id),
+    );
+    // A channel closes itself down at its rating; everything else carries whatever the fuse lets through.
+    const isChannel = element.kind === 'receiver';
+    return [
+      {
+        kind: element.kind === 'receiver' ? 'channel' : element.kind,
+        name: element.kind === 'relay' ? `Relay for ${control.name}` : control.name,
+        limitA,
+        loadA: ratedCurrentA(build, behind, 'maximumA'),
+        guardA: isChannel ? limitA : feed.fuse.ratingA,
+        reason: CONTACT_REASONS[element.kind],
+        elementIds: [element.id],
+        wireIds: [],
+      },
+    ];
+  });
+}
+
+/** Wires by gauge and by what guards them. */
+function wireLimits(feed: Feed, loadA: number): Limit[] {
+  const byGauge = new Map<string, Limit>();
+  for (const wire of [...feed.wires, ...feed.groundWires]) {
+    const guardA = Math.min(feed.fuse.ratingA, feed.guardsA[wire.id] ?? Number.POSITIVE_INFINITY);
+    const key = `${wire.table} ${wire.gauge} ${guardA}`;
+    const known = byGauge.get(key);
+    if (known) {
+      known.wireIds.push(wire.id);
+      continue;
+    }
+    byGauge.set(key, {
+      kind: 'wire',
+      name: `Wire ${gaugeName(wire.table, wire.gauge)}`,
+      limitA: round1(ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 })),
+      loadA,
+      guardA,
+      reason: '105 °C insulation, three in a bundle, outside the engine bay (ABYC E-11, from memory)',
+      elementIds: [],
+      wireIds: [wire.id],
+    });
+  }
+  return [...byGauge.values()];
+}
+
+function limitsOf(build: Build, feed: Feed, loadA: number): Limit[] {
+  const limits: Limit[] = [];
+  const { source, slot, fuse } = feed;
+  const common = { loadA, guardA: fuse.ratingA, wireIds: [] };
+  if (slot) {
+    const { limitA, ownLoadA } = slot;
+    limits.push({
+      ...common,
+      kind: 'slot',
+      name: sourceName(slot),
+      limitA: limitA - ownLoadA,
+      reason: ownLoadA > 0 ? `${limitA} A less ${ownLoadA} A of its own` : `it carries ${limitA} A`,
+      elementIds: source ? [source.id] : [],
+    });
+  }
+  if (source?.kind === 'tap' && source.limitA !== null)
+    limits.push({
+      ...common,
+      kind: 'tap',
+      name: `Add-a-tap ${source.limitA} A`,
+      limitA: source.limitA,
+      reason: 'the holder says so',
+      elementIds: [source.id],
+    });
+  // Without a holder of its own the feed hangs behind whatever fuse is in the slot.
+  if (slot?.ratingA && source?.kind === 'tap' && source.limitA === null)
+    limits.push({
+      ...common,
+      kind: 'main',
+      name: `The unit's own ${slot.ratingA} A`,
+      limitA: slot.ratingA,
+      reason: 'the fuse in it stands ahead of this feed',
+      elementIds: [source.id],
+    });
+  for (const main of feed.upstream)
+    limits.push({
+      ...common,
+      kind: 'main',
+      name: `${main.name} ${main.ratingA} A`,
+      limitA: main.ratingA,
+      reason: `${FAMILIES[main.family].name} ahead of this feed`,
+      elementIds: [main.id],
+    });
+  limits.push({
+    ...common,
+    kind: 'fuse',
+    name: `${fuse.family === 'breaker' ? 'Breaker' : fuse.family === 'link' ? 'Link' : 'Fuse'} ${fuse.ratingA} A`,
+    limitA: fuse.ratingA,
+    reason: `opens above ${fuse.ratingA} A; carries ${round1(fuse.ratingA * CONTINUOUS_RATIO)} A all day`,
+    elementIds: [fuse.id],
+  });
+  for (const id of feed.elementIds) {
+    const element = build.elements[id];
+    if (element?.kind !== 'connector') continue;
+    limits.push({
+      ...common,
+      kind: 'connector',
+      name: element.name || 'Connector',
+      limitA: element.ratingA,
+      reason: 'rating of one contact',
+      elementIds: [id],
+    });
+  }
+  return [...limits, ...contactLimits(build, feed), ...wireLimits(feed, loadA)];
+}
+
+/** A cold filament has about a tenth of its warm resistance (common practice, no source). */
+const COLD_FACTOR = 10;
+/** Over its first 40 ms it averages about half of that (common practice, no source). */
+const WARMING_RATIO = 0.5;
+const WARMING_S = 0.04;
+
+/** Current in the first instant with everything switched on at once, A. */
+function inrushOf(build: Build, lamps: readonly Lamp[]): number {
+  return lamps.reduce((sum, lamp) => {
+    const model = build.models[lamp.modelKey];
+    return sum + (model ? model.maximumA * (model.light === 'filament' ? COLD_FACTOR : 1) : 0);
+  }, 0);
+}
+
+/** Smallest rating that is fitted, carries the steady load and does not open while filaments warm up; null when none. */
+export function fuseForLamps(
+  build: Build,
+  lamps: readonly Lamp[],
+  family: FuseFamily = 'blade',
+  besideA = 0,
+): number | null {
+  const maximumA = ratedCurrentA(build, lamps, 'maximumA') + besideA;
+  const steady = fuseForLoadA(maximumA, family);
+  if (steady === null) return null;
+  const warmingA = Math.max(maximumA, inrushOf(build, lamps) * WARMING_RATIO);
+  return (
+    FAMILIES[family].ratingsA.find(
+      (ratingA) =>
+        ratingA >= Math.max(steady, SMALLEST_FUSE_A) &&
+        openingTime(family, ratingA, warmingA).notBeforeS >= WARMING_S - 1e-9,
+    ) ?? null
+  );
+}
+
+/** What load resistors between a feed and ground draw beside the lamps, A. */
+function loadResistorsA(build: Build, feed: Feed): number {
+  const grounded = new Set(
+    Object.values(build.wires).flatMap(({ from, to }) =>
+      build.elements[to.elementId]?.kind === 'ground' ? [from.elementId] : [],
+    ),
+  );
+  const volts = restingVoltageV(build.electrics.systemVoltageV);
+  return feed.elementIds.reduce((sum, id) => {
+    const element = build.elements[id];
+    return element?.kind === 'resistor' && grounded.has(id) ? sum + volts / element.resistanceOhm : sum;
+  }, 0);
+}
+
+function fuseReason(feed: Feed, maximumA: number, inrushA: number, neededA: number | null): string {
+  const family = FAMILIES[feed.fuse.family].name;
+  if (neededA === null) return `${round1(maximumA)} A is more than a ${family} fuse carries; split the feed`;
+  const load = `${round1(maximumA)} A lit / ${CONTINUOUS_RATIO} = ${round1(maximumA / CONTINUOUS_RATIO)} A`;
+  const steadyA = Math.max(fuseForLoadA(maximumA, feed.fuse.family) ?? 0, SMALLEST_FUSE_A);
+  const cold = neededA > steadyA ? `, cold filaments take ${Math.round(inrushA)} A` : '';
+  const smallest = (fuseForLoadA(maximumA, feed.fuse.family) ?? 0) < SMALLEST_FUSE_A;
+  return `${load}${cold}, ${smallest && neededA === SMALLEST_FUSE_A ? 'smallest' : 'next'} ${family} ${neededA} A`;
+}
+
+/** Solves the feed with everything on it lit at its maximum, key on, and gathers its figures. */
+export function feedFigures(build: Build, feed: Feed): FeedFigures {
+  const besideA = loadResistorsA(build, feed);
+  const averageA = ratedCurrentA(build, feed.lamps, 'averageA') + besideA;
+  const maximumA = ratedCurrentA(build, feed.lamps, 'maximumA') + besideA;
+  // Everything on that closes something; a flasher's factory way counts with the flasher off only where nothing else feeds it.
+  const controlIds = new Set(
+    [...feed.contacts, ...feed.groundContacts, ...feed.coilContacts].flatMap(({ control, whenOn }) =>
+      whenOn ? [control.id] : [],
+    ),
+  );
+  const { solution } = solveSetting(onlyFeed(build, feed), { keyOn: true, controlIds, load: 'maximum' });
+  const sourceV = restingVoltageV(build.electrics.systemVoltageV);
+  let farLamp: Lamp | null = null;
+  let farLampV = sourceV;
+  for (const elementId of feed.elementIds) {
+    const element = build.elements[elementId];
+    const state = solution.elements[elementId];
+    if (element?.kind !== 'lampLoad' || !state) continue;
+    if (farLamp === null || state.voltageV < farLampV) {
+      farLamp = build.lamps[element.lampId] ?? null;
+      farLampV = state.voltageV;
+    }
+  }
+  const dropV = sourceV - farLampV;
+  const inrushA = inrushOf(build, feed.lamps);
+  const fuseNeededA = fuseForLamps(build, feed.lamps, feed.fuse.family, besideA);
+  const limits = limitsOf(build, feed, maximumA);
+  const weakest = limits.reduce<Limit | null>(
+    (least, each) => (least === null || each.limitA < least.limitA ? each : least),
+    null,
+  );
+  return {
+    averageA,
+    maximumA,
+    longestRunMm: Math.max(0, ...runLengths(build, feed).values()),
+    cutLengthMm: [...feed.wires, ...feed.groundWires].reduce((sum, wire) => sum + wire.lengthMm, 0),
+    farLamp,
+    farLampV,
+    sourceV,
+    dropV,
+    dropPercent: (100 * dropV) / sourceV,
+    dropBudgetV: (sourceV * DROP_BUDGET_PERCENT) / 100,
+    inrushA,
+    fuseNeededA,
+    fuseReason: fuseReason(feed, maximumA, inrushA, fuseNeededA),
+    limits,
+    weakest,
+  };
+}
+
+/**
+ * The build with this feed's circuit alone: the others hang on the same battery but not on its wires. Its source is
+ * taken as live: whether the slot is dead is a finding of its own and must not pass for a drop.
+ */
+function onlyFeed(build: Build, feed: Feed): Build {
+  const elements = Object.fromEntries(
+    feed.elementIds.map((id): [Id, Element] => {
+      const element = build.elements[id]!;
+      return [id, element.kind === 'tap' ? { id, kind: 'stud', name: element.name } : element];
+    }),
+  );
+  const wires = Object.fromEntries([...feed.wires, ...feed.groundWires].map((wire) => [wire.id, wire]));
+  return { ...build, elements, wires };
+}

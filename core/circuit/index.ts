@@ -1,0 +1,24 @@
+export { PEUKERT } from './battery/batteryCourse.ts';
+export { energyFigures, RESERVE_RATIO, type Scenario, type ScenarioFigures } from './battery/energy.ts';
+export { Circuit, CircuitElement, type CircuitSolution, type ElementState, endsOf } from './circuit.ts';
+export {
+  compileNetwork,
+  isLive,
+  restingVoltageV,
+  type StateSolver,
+  solveSetting,
+  stateSolver,
+} from './compileNetwork.ts';
+export {
+  type AssessedFeed,
+  DROP_BUDGET_PERCENT,
+  type FeedFigures,
+  feedFigures,
+  fuseForLamps,
+  type Limit,
+  ratedCurrentA,
+} from './feedFigures.ts';
+export { BLADE_FUSES, CONTINUOUS_RATIO, FAMILIES, fuseForLoadA, openingTime } from './fuses.ts';
+export { keptFigures } from './keptFigures.ts';
+export { prepareCircuit, solveCircuit } from './solveCircuit.ts';
+export { countedNames, spiceCards, spiceDeck } from './spice.ts';

@@ -1,0 +1,19 @@
+/** What server and interface have agreed on: every request and answer of the API. */
+export { DemoChoices, Fleet, Person, Session, SignIn } from './people.ts';
+export { ErrorAnswer, Health, Records } from './server.ts';
+export { CalendarParams, LearnedHours, SendShopOperations, ShopAnswer } from './shop.ts';
+export {
+  Created,
+  HistoryItem,
+  NewUnit,
+  NextTag,
+  Outcome,
+  Outcomes,
+  PhotoKept,
+  PhotoParams,
+  SendOperations,
+  UndoRow,
+  UnitAnswer,
+  UnitParams,
+} from './units.ts';
+export { UnitListItem, UnitSummary, YardPage, YardQuery, YardTotals } from './yard.ts';

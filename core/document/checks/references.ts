@@ -1,0 +1,84 @@
+/** Does everything that a build refers to stand in it? A lamp needs its model, a wire its ends, a function its control. */
+import type { Build } from '../schema/buildSchema.ts';
+import { isGauge, TERMINALS, type Wire } from '../schema/circuitParts.ts';
+
+/** Collections whose entries are kept under their own id. */
+const BY_OWN_ID = [
+  'slots',
+  'lamps',
+  'controls',
+  'elements',
+  'wires',
+  'routeNodes',
+  'routeLinks',
+  'functions',
+  'patterns',
+  'readings',
+  'faults',
+  'problems',
+  'extraParts',
+  'comments',
+  'factoryLamps',
+  'plugs',
+  'trim',
+  'photos',
+] as const satisfies readonly (keyof Build)[];
+
+function wireProblem(build: Build, wire: Wire): string | null {
+  if (!isGauge(wire.table, wire.gauge))
+    return `There is no ${wire.table} size ${wire.gauge}. Choose one from the list.`;
+  for (const { elementId, terminal } of [wire.from, wire.to]) {
+    const element = build.elements[elementId];
+    if (!element) return 'A wire would end on a part that is not on the unit.';
+    if (!(TERMINALS[element.kind] as readonly string[]).includes(terminal))
+      return `${element.name || element.kind} has no terminal "${terminal}".`;
+  }
+  return null;
+}
+
+function elementProblem(build: Build, element: Build['elements'][string]): string | null {
+  const gone = (what: string) => `${element.name || element.kind} would belong to a ${what} that is not on the unit.`;
+  switch (element.kind) {
+    case 'lampLoad':
+      return build.lamps[element.lampId] ? null : gone('lamp');
+    case 'tap':
+      return build.slots[element.slotId] ? null : gone('source');
+    case 'switch':
+    case 'relay':
+    case 'flasher':
+      return build.controls[element.controlId] ? null : gone('control');
+    case 'receiver':
+      return element.channels.every((id) => build.controls[id]) ? null : gone('channel');
+    default:
+      return null;
+  }
+}
+
+function firstOf<T>(items: Iterable<T>, problemOf: (item: T) => string | null): string | null {
+  for (const item of items) {
+    const problem = problemOf(item);
+    if (problem) return problem;
+  }
+  return null;
+}
+
+/** The first reference that leads nowhere, as a sentence; null when all is in its place. */
+export function referenceProblem(build: Build): string | null {
+  const misplaced = BY_OWN_ID.find((name) => Object.entries(build[name]).some(([id, entry]) => entry.id !== id));
+  if (misplaced) return `${misplaced}: something would lie under another id than its own.`;
+  return (
+    firstOf(Object.values(build.lamps), (lamp) =>
+      build.models[lamp.modelKey] ? null : `${lamp.tag} would have no model on the unit.`,
+    ) ??
+    firstOf(Object.values(build.elements), (element) => elementProblem(build, element)) ??
+    firstOf(Object.values(build.wires), (wire) => wireProblem(build, wire)) ??
+    firstOf(Object.values(build.functions), (each) => {
+      if (!build.controls[each.controlId]) return `${each.name} would have no control.`;
+      const isWhole = Object.keys(each.shows).every((lampId) => build.lamps[lampId]);
+      return isWhole ? null : `${each.name} would show on a lamp that is not on the unit.`;
+    }) ??
+    firstOf(Object.values(build.routeLinks), ({ a, b }) =>
+      build.routeNodes[a] && build.routeNodes[b] ? null : 'A way of wires would lead to a point that is not there.',
+    )
+  );
+}

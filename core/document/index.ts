@@ -1,0 +1,64 @@
+export { documentProblem } from './checks/checkDocument.ts';
+export { issueSentence } from './checks/issueSentence.ts';
+export { migrateBuild } from './checks/migrateBuild.ts';
+export { describeField, readField } from './checks/readField.ts';
+export { sameData } from './checks/sameData.ts';
+export { applyDrafts } from './operations/applyDrafts.ts';
+export { type Applied, applyOperation, fieldsMeet, type Refusal, type Stamp } from './operations/applyOperation.ts';
+export { derivedId } from './operations/derivedId.ts';
+export {
+  LEAD_OPERATIONS,
+  OPERATION_WORDS,
+  Operation,
+  type OperationDraft,
+  type OperationKind,
+  OWNER_OPERATIONS,
+  SentOperation,
+} from './operations/operations.ts';
+export {
+  type LogRow,
+  type OthersRow,
+  type Outcome,
+  type Reason,
+  type Sender,
+  takeOperations,
+} from './operations/takeOperations.ts';
+export { type Change, takeBack } from './operations/undo.ts';
+export { type UndoEntry, type UndoRow, type UndoStacks, undoStacks } from './operations/undoStacks.ts';
+export { key, line, list, oneLine, table, trimmedLine } from './schema/bounds.ts';
+export {
+  Build,
+  FactoryLamp,
+  Lamp,
+  newBuild,
+  OwnOutlines,
+  Photo,
+  Plug,
+  Slot,
+  SourceKind,
+  Standing,
+  Trim,
+} from './schema/buildSchema.ts';
+export { Element, type ElementOf, FuseFamily, Terminal, Wire } from './schema/circuitParts.ts';
+export { Control, LightFunction, OwnPattern, Pulse, PulseShape, Show } from './schema/flashParts.ts';
+export { Id } from './schema/ids.ts';
+export { LampKind, LampModel, ShelfEntry } from './schema/lampModel.ts';
+export { Position } from './schema/position.ts';
+export { Check, Reading } from './schema/proofParts.ts';
+export { RouteLink, RouteNode } from './schema/routeParts.ts';
+export { BodyGroup, ColourRule, RequiredLamp, RulePack, RuleScope } from './schema/rulePack.ts';
+export {
+  AttachmentKind,
+  Face,
+  LampRole,
+  LightColour,
+  MountKind,
+  Role,
+  Signal,
+  type SlotWhen,
+  STAGE_NAMES,
+  STAGES,
+  type Stage,
+  WireColour,
+} from './schema/vocabulary.ts';
+export { AsBuilt, StepOrder, USUAL_ORDER } from './schema/workParts.ts';

@@ -1,0 +1,354 @@
+import { describe, expect, it } from 'vitest';
+import { countingIds, testTruck, warnFeed } from '../../../demo/testUnit.ts';
+import { migrateBuild } from '../checks/migrateBuild.ts';
+import type { Build } from '../schema/buildSchema.ts';
+import FROZEN_VERSION_1 from '../testing/version1.json' with { type: 'json' };
+import FROZEN_VERSION_2 from '../testing/version2.json' with { type: 'json' };
+import FROZEN_VERSION_3 from '../testing/version3.json' with { type: 'json' };
+import FROZEN_VERSION_4 from '../testing/version4.json' with { type: 'json' };
+import { applyOperation, fieldsMeet } from './applyOperation.ts';
+import type { Operation, OperationDraft } from './operations.ts';
+import { type Change, takeBack } from './undo.ts';
+
+const STAMP = { by: 'Tamsin Okafor', at: '2026-01-05T11:00:00.000Z' };
+const newId = countingIds();
+const opOf = (draft: OperationDraft): Operation => ({ ...draft, id: newId() }) as Operation;
+
+function applied(build: Build, draft: OperationDraft) {
+  const result = applyOperation(build, opOf(draft), STAMP);
+  if (!result.ok) throw new Error(result.reason.message);
+  return result.value;
+}
+
+/** Takes a change back as the server does: from what was kept beside it, written out and read again. */
+function takenBack(build: Build, change: Change) {
+  const patches = takeBack(build, JSON.parse(JSON.stringify(change)));
+  if (!patches.ok) return patches;
+  const restore = { kind: 'restore', undoes: newId(), what: 'setUnit', patches: patches.value } as OperationDraft;
+  return applyOperation(build, opOf(restore), STAMP);
+}
+
+const mustTakeBack = (build: Build, change: Change) => {
+  const result = takenBack(build, change);
+  if (!result.ok) throw new Error(JSON.stringify(result.reason));
+  return result.value;
+};
+
+const fedTruck = () => testTruck().lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 }).feed(warnFeed('L1 R1'));
+
+/** One of each kind that changes something on the fed truck. */
+function draftsFor(build: Build): OperationDraft[] {
+  const lampIds = Object.keys(build.lamps);
+  const [slotId] = Object.keys(build.slots);
+  const [functionId] = Object.keys(build.functions);
+  const [controlId] = Object.keys(build.controls);
+  const fuse = Object.values(build.elements).find((element) => element.kind === 'fuse')!;
+  const contact = Object.values(build.elements).find((element) => element.kind === 'switch')!;
+  const tap = Object.values(build.elements).find((element) => element.kind === 'tap')!;
+  const someWire = Object.values(build.wires)[0]!;
+  const routeNode = (xMm: number) => ({
+    id: newId(),
+    name: 'Clip',
+    position: { xMm, yMm: 400, zMm: 700 },
+    pass: null,
+    jointId: null,
+  });
+  return [
+    { kind: 'setUnit', changes: { name: 'Renamed' } },
+    { kind: 'setBodyParameters', changes: { lengthMm: 7600 } },
+    { kind: 'setElectrics', changes: { batteryAh: 95 } },
+    { kind: 'editSlot', slotId: slotId!, changes: { feeds: 'horn', limitA: 12 } },
+    { kind: 'recordSlotReading', slotId: slotId!, changes: { keyOnV: 11.9 } },
+    {
+      kind: 'moveLamps',
+      moves: lampIds.map((lampId) => ({ lampId, face: 'left' as const, position: { xMm: 1, yMm: 2, zMm: 3 } })),
+    },
+    { kind: 'editLamps', lampIds, changes: { colour: 'white', pairId: null } },
+    { kind: 'removeLamps', lampIds },
+    { kind: 'editControl', controlId: controlId!, changes: { name: 'Beacon' } },
+    { kind: 'editFuse', elementId: fuse.id, changes: { ratingA: 15 } },
+    { kind: 'replaceSwitchByRelay', elementId: contact.id, ratingA: 30 },
+    { kind: 'editWires', wireIds: Object.keys(build.wires), changes: { gauge: '6', colour: 'blue' } },
+    { kind: 'removeFeed', elementIds: Object.keys(build.elements), wireIds: [] },
+    { kind: 'setPattern', functionId: functionId!, lampIds, changes: { patternId: 'double' } },
+    { kind: 'dropFromFunction', functionId: functionId!, lampIds },
+    { kind: 'removeFunction', functionId: functionId! },
+    { kind: 'tickStep', stepKey: 'isolate', done: true },
+    {
+      kind: 'editFunction',
+      functionId: functionId!,
+      changes: { modulator: { burstS: 5, rearmS: 20 }, nightPercent: 40 },
+    },
+    {
+      kind: 'putPattern',
+      pattern: { id: 'own-a', name: 'Ours', periodS: 1, pulses: [{ startS: 0, endS: 0.2, level: 1 }] },
+    },
+    { kind: 'setFleetPattern', patternId: 'double' },
+    { kind: 'programLamps', lampIds, number: 4 },
+    { kind: 'hangLegend', print: 'Warn: warning' },
+    { kind: 'recordCheck', key: 'pull', check: { result: 'good', note: '', photoId: null } },
+    { kind: 'recordFault', fault: { id: newId(), words: 'Ground of L1 was loose' } },
+    { kind: 'signOff', open: ['aim at night'] },
+    { kind: 'addExtraParts', parts: [{ id: 'kit', partKey: 'kit', name: 'Kit', quantity: 2, modelKey: null }] },
+    { kind: 'addComment', commentId: newId(), text: 'Mind the mirrors' },
+    { kind: 'letStand', findingId: newId(), code: 'M35', reason: 'The customer washes by hand' },
+    { kind: 'handOver', done: true },
+    { kind: 'answerSurvey', key: 'props', value: 'on both sides' },
+    { kind: 'recordTrim', trim: { id: newId(), name: 'Kick panel', fasteners: 'clips', count: 6, note: '' } },
+    { kind: 'setRulePacks', packIds: ['un-style'] },
+    { kind: 'editLamps', lampIds, changes: { locked: true } },
+    { kind: 'setWireLengths', lengths: [{ wireId: someWire.id, lengthMm: 4321 }] },
+    {
+      kind: 'moveWireEnds',
+      moves: [{ wireId: someWire.id, end: 'to', onto: { elementId: contact.id, terminal: 'in' } }],
+    },
+    {
+      kind: 'insertPart',
+      wireId: someWire.id,
+      part: { id: newId(), kind: 'splice', name: 'Loom end' },
+      near: 'join',
+      far: 'join',
+      nearMm: 100,
+      newWireId: newId(),
+    },
+    { kind: 'putRoute', nodes: [routeNode(0), routeNode(900)], links: [], dropLinks: [] },
+    { kind: 'setTapLimit', elementId: tap.id, limitA: 20 },
+  ];
+}
+
+describe('apply, then undo', () => {
+  it.each(draftsFor(fedTruck().build).map((draft) => [draft.kind, draft] as const))(
+    '%s gives the same document back',
+    (_, draft) => {
+      const { build } = fedTruck();
+      const before = structuredClone(build);
+      const first = applied(build, draft);
+      expect(first.build).not.toEqual(before);
+      expect(build).toEqual(before);
+      const undone = mustTakeBack(first.build, first.change);
+      expect(undone.build).toEqual(before);
+      expect(mustTakeBack(undone.build, undone.change).build).toEqual(first.build);
+    },
+  );
+});
+
+describe('a way of wires', () => {
+  const node = (xMm: number) => ({
+    id: newId(),
+    name: 'Clip',
+    position: { xMm, yMm: 0, zMm: 700 },
+    pass: null,
+    jointId: null,
+  });
+  const nodes = [0, 1000, 2000, 3000].map(node);
+  const link = (a: number, b: number) => ({ id: newId(), a: nodes[a]!.id, b: nodes[b]!.id });
+
+  it('stays whole when a point in its middle is taken off, and loses the stretch when its end is', () => {
+    const { build } = applied(fedTruck().build, {
+      kind: 'putRoute',
+      nodes,
+      links: [link(0, 1), link(1, 2), link(2, 3)],
+      dropLinks: [],
+    });
+    const middle = applied(build, { kind: 'removeRouteNodes', nodeIds: [nodes[1]!.id] }).build;
+    const ends = Object.values(middle.routeLinks).map(({ a, b }) => [a, b].sort());
+    expect(ends).toContainEqual([nodes[0]!.id, nodes[2]!.id].sort());
+    expect(ends).toHaveLength(2);
+    const end = applied(build, { kind: 'removeRouteNodes', nodeIds: [nodes[3]!.id] }).build;
+    expect(Object.values(end.routeLinks)).toHaveLength(2);
+  });
+
+  it('a stretch to a point that is not there is refused', () => {
+    const result = applyOperation(
+      fedTruck().build,
+      opOf({ kind: 'putRoute', nodes: nodes.slice(0, 1), links: [link(0, 1)], dropLinks: [] }),
+      STAMP,
+    );
+    expect(result).toMatchObject({ ok: false, reason: { kind: 'missing' } });
+  });
+});
+
+describe('refusals', () => {
+  const { build } = fedTruck();
+  const [lampId] = Object.keys(build.lamps);
+  const lamp = build.lamps[lampId!]!;
+  it.each<[string, OperationDraft, string]>([
+    ['a lamp that is gone', { kind: 'removeLamps', lampIds: ['01900000-0000-7000-8000-999999999999'] }, 'missing'],
+    ['a tag that is taken', { kind: 'placeLamps', models: [], lamps: [{ ...lamp, id: newId() }] }, 'duplicate'],
+    [
+      'a colour the model is not made in',
+      { kind: 'editLamps', lampIds: [lampId!], changes: { colour: 'violet' as never } },
+      'invalid',
+    ],
+    [
+      'a slot that feeds lamps',
+      { kind: 'removeSlot', slotId: Object.values(build.slots).find((slot) => slot.label === 'hot')!.id },
+      'inUse',
+    ],
+  ])('%s', (_, draft, kind) => {
+    const result = applyOperation(build, opOf(draft), STAMP);
+    expect(result).toMatchObject({ ok: false, reason: { kind } });
+  });
+
+  it('what is on the unit cannot be left without what it hangs on, not even by an undo', () => {
+    const control = { id: newId(), name: 'Scene', kind: 'switch' as const, signal: null, ratingA: 10 };
+    const added = applied(build, { kind: 'addControl', control });
+    const used = applied(added.build, {
+      kind: 'addFunction',
+      function: {
+        id: newId(),
+        name: 'Scene',
+        controlId: control.id,
+        priority: 9,
+        levelPercent: 100,
+        nightPercent: 100,
+        modulator: null,
+        shows: {},
+      },
+    });
+    expect(takenBack(used.build, added.change)).toMatchObject({
+      ok: false,
+      reason: { kind: 'overtaken', message: expect.stringContaining('Scene would have no control') },
+    });
+  });
+});
+
+describe('taking back', () => {
+  const { build } = fedTruck();
+  const [lampId] = Object.keys(build.lamps);
+  const moveTo = (xMm: number): OperationDraft => ({
+    kind: 'moveLamps',
+    moves: [{ lampId: lampId!, face: 'left', position: { xMm, yMm: 2, zMm: 3 } }],
+  });
+
+  it('is refused once somebody has changed the same thing again, or taken it away, and names the field', () => {
+    const moved = applied(build, moveTo(1));
+    const again = applied(moved.build, moveTo(5));
+    expect(takenBack(again.build, moved.change)).toMatchObject({
+      ok: false,
+      reason: { field: `lamps/${lampId}/position` },
+    });
+    const removed = applied(moved.build, { kind: 'removeLamps', lampIds: [lampId!] });
+    expect(takenBack(removed.build, moved.change).ok).toBe(false);
+  });
+
+  it('goes through whatever was done beside it, and step by step through what was done after it', () => {
+    const moved = applied(build, moveTo(1));
+    const beside = applied(moved.build, { kind: 'editLamps', lampIds: [lampId!], changes: { colour: 'white' } });
+    const back = mustTakeBack(beside.build, moved.change).build;
+    expect(back.lamps[lampId!]).toMatchObject({ colour: 'white', position: build.lamps[lampId!]!.position });
+    const again = applied(beside.build, moveTo(5));
+    const once = mustTakeBack(again.build, again.change);
+    expect(mustTakeBack(once.build, moved.change).build.lamps[lampId!]!.position).toEqual(
+      build.lamps[lampId!]!.position,
+    );
+  });
+});
+
+describe('a result that could not be read again is refused with its reason', () => {
+  const { build } = fedTruck();
+  const parts = (quantity: number): OperationDraft => ({
+    kind: 'addExtraParts',
+    parts: [{ id: 'tie', partKey: 'tie', name: 'Tie', quantity, modelKey: null }],
+  });
+
+  it('five hundred ties twice are one thousand, where five hundred is the limit', () => {
+    const first = applied(build, parts(500));
+    expect(applyOperation(first.build, opOf(parts(1)), STAMP)).toMatchObject({
+      ok: false,
+      reason: { kind: 'invalid', message: 'extra parts, tie, quantity: the most is 500' },
+    });
+    expect(applied(applied(build, parts(250)).build, parts(250)).build.extraParts.tie!.quantity).toBe(500);
+  });
+
+  it('a size that is not made in the table of the wire', () => {
+    const wireIds = Object.keys(build.wires);
+    const metric = applied(build, { kind: 'editWires', wireIds, changes: { table: 'metric', gauge: '2.5' } }).build;
+    expect(
+      applyOperation(metric, opOf({ kind: 'editWires', wireIds, changes: { table: 'awg' } }), STAMP),
+    ).toMatchObject({
+      ok: false,
+      reason: { message: 'There is no awg size 2.5. Choose one from the list.' },
+    });
+  });
+});
+
+describe('touched fields', () => {
+  it('edits of different fields of one lamp do not meet; the same field and removal do', () => {
+    const { build } = fedTruck();
+    const [lampId] = Object.keys(build.lamps);
+    const move = applied(build, {
+      kind: 'moveLamps',
+      moves: [{ lampId: lampId!, face: 'left', position: { xMm: 9, yMm: 9, zMm: 9 } }],
+    }).touched;
+    const colour = applied(build, { kind: 'editLamps', lampIds: [lampId!], changes: { colour: 'white' } }).touched;
+    const removal = applied(build, { kind: 'removeLamps', lampIds: [lampId!] }).touched;
+    const meet = (a: string[], b: string[]) => a.some((mine) => b.some((other) => fieldsMeet(mine, other)));
+    expect(meet(move, colour)).toBe(false);
+    expect(meet(move, move)).toBe(true);
+    expect(meet(move, removal)).toBe(true);
+  });
+});
+
+describe('stored documents', () => {
+  it('a frozen sample of version 0 is lifted to today', () => {
+    const { extraParts: _, comments: __, handedOver: ___, ...old } = FROZEN_VERSION_1;
+    const lifted = migrateBuild({ ...old, schemaVersion: 0 });
+    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 6, extraParts: {}, handedOver: null } });
+  });
+
+  it('a frozen sample of version 1 keeps its lamps and slots and gets survey and rules', () => {
+    const lifted = migrateBuild(FROZEN_VERSION_1);
+    if (!lifted.ok) throw new Error(lifted.reason.message);
+    const { lamps, slots, body, rules, survey } = lifted.value;
+    expect(Object.values(lamps)).toMatchObject([{ tag: 'L1', locked: false, groupId: null }]);
+    expect(Object.values(slots)[0]!.reading).toEqual({ keyOffV: 12.7, keyOnV: 12.6, runningV: null });
+    expect(body.outlines).toBeNull();
+    expect(rules.packIds).toEqual(['us-road']);
+    expect(survey).toEqual({});
+  });
+
+  it('a frozen sample of version 2 keeps its circuit, and its parts learn what they are', () => {
+    const lifted = migrateBuild(FROZEN_VERSION_2);
+    if (!lifted.ok) throw new Error(lifted.reason.message);
+    const { elements, wires, slots, plugs, routeNodes } = lifted.value;
+    expect(Object.values(wires)).toHaveLength(Object.keys(FROZEN_VERSION_2.wires).length);
+    expect(Object.values(wires).every((wire) => wire.loomLengthMm === null)).toBe(true);
+    expect(Object.values(elements).find((element) => element.kind === 'fuse')).toMatchObject({ family: 'blade' });
+    expect(Object.values(elements).find((element) => element.kind === 'tap')).toMatchObject({ limitA: null });
+    expect(Object.values(slots)[0]).toMatchObject({ kind: 'slot', label: 'hot' });
+    expect(Object.values(plugs)[0]).toMatchObject({ end: 'open', leftMm: null });
+    expect(routeNodes).toEqual({});
+  });
+
+  it('a frozen sample of version 3 keeps its functions, and they learn to burst, dim and shift', () => {
+    const migrated = migrateBuild(FROZEN_VERSION_3);
+    if (!migrated.ok) throw new Error(migrated.reason.message);
+    const [own] = Object.values(migrated.value.functions);
+    expect(own).toMatchObject({ name: 'Warn', levelPercent: 100, nightPercent: 100, modulator: null });
+    expect(Object.values(own!.shows)[0]).toEqual({ patternId: 'quad', phase: 'A', shiftMs: 0 });
+    expect(Object.keys(migrated.value.readings)).toHaveLength(1);
+    expect(migrated.value).toMatchObject({ patterns: {}, programmed: {}, checks: {}, faults: {}, signOff: null });
+  });
+
+  it('a frozen sample of version 4 keeps its ticks, and what was one step is ticked in its parts', () => {
+    const migrated = migrateBuild(FROZEN_VERSION_4);
+    if (!migrated.ok) throw new Error(migrated.reason.message);
+    const { ticks, photos, stepOrder, measured, problems } = migrated.value;
+    const ticked = ['close', 'drill:rear', 'fuse', 'insulate', 'isolate', 'pilot:rear', 'program', 'ties'];
+    expect(Object.keys(ticks).sort()).toEqual(ticked);
+    expect(ticks['drill:rear']!.minutes).toBeGreaterThan(0);
+    expect(ticks['pilot:rear']).toEqual({ ...ticks['drill:rear'], minutes: null });
+    expect(Object.values(photos)).toMatchObject([{ caption: 'Rear post', stepKey: null }]);
+    expect(migrated.value.standing).toEqual({});
+    expect({ stepOrder, measured, problems }).toEqual({
+      stepOrder: { keys: [], reasons: {} },
+      measured: {},
+      problems: {},
+    });
+  });
+
+  it('a newer version is refused in words', () => {
+    expect(migrateBuild({ schemaVersion: 99 })).toMatchObject({ ok: false, reason: { kind: 'newer' } });
+  });
+});

@@ -1,0 +1,272 @@
+/**
+ * The build: everything planned and done to one unit's lights, as one document.
+ * Collections are records by id, and what two people may edit apart is a field of its own, because conflicts are
+ * judged field by field (see applyOperation.ts).
+ */
+import * as z from 'zod';
+import { coordinateMm, key, line, list, prose, stamped, table, upTo } from './bounds.ts';
+import { Element, Wire } from './circuitParts.ts';
+import { Control, LightFunction, MAX_LAMPS, OwnPattern, Programmed } from './flashParts.ts';
+import { Id } from './ids.ts';
+import { LampModel } from './lampModel.ts';
+import { Position } from './position.ts';
+import { Check, FoundFault, HungLegend, Reading, SignOff, voltsRead } from './proofParts.ts';
+import { RouteLink, RouteNode } from './routeParts.ts';
+import { RulePack } from './rulePack.ts';
+import { AttachmentKind, Face, LampRole, LightColour, MountKind } from './vocabulary.ts';
+import { AsBuilt, Problem, StepKey, StepOrder, USUAL_ORDER } from './workParts.ts';
+
+export const Lamp = z.object({
+  id: Id,
+  tag: z
+    .string()
+    .max(4)
+    .regex(/^[FBLRT]\d{1,3}$/, 'A tag is F, B, L, R or T and a number'),
+  modelKey: LampModel.shape.key,
+  face: Face,
+  position: Position.describe('centre of the mounting face, on the skin'),
+  colour: LightColour,
+  mount: MountKind,
+  pairId: Id.nullable().describe('lamps with the same pair id mirror each other'),
+  groupId: Id.nullable().describe('lamps with the same group id are selected together'),
+  locked: z.boolean().describe('drilled or agreed: it may not be moved'),
+});
+export type Lamp = z.infer<typeof Lamp>;
+
+export const SlotReading = z.object({
+  keyOffV: voltsRead.nullable(),
+  keyOnV: voltsRead.nullable(),
+  runningV: voltsRead.nullable(),
+});
+export type SlotReading = z.infer<typeof SlotReading>;
+
+/** Where power can be had: a slot of the fuse panel, a spare plug, a factory switch, a pin of the trailer connector. */
+export const SourceKind = z.enum(['slot', 'prewire', 'upfitter', 'pin', 'ignition']);
+export type SourceKind = z.infer<typeof SourceKind>;
+
+export const Slot = z.object({
+  id: Id,
+  kind: SourceKind,
+  label: line(24, 1),
+  row: z.number().int().min(0).max(19),
+  column: z.number().int().min(0).max(9),
+  ratingA: upTo(200).nullable().describe('fuse in the slot; null when empty'),
+  limitA: upTo(200).describe('most the slot and its bus may carry'),
+  feeds: line(60).describe("what of the unit's own hangs on it; empty when spare"),
+  ownLoadA: z.number().min(0).max(200),
+  reservedFor: line(60),
+  reading: SlotReading,
+});
+export type Slot = z.infer<typeof Slot>;
+
+export const Tick = z.object(stamped);
+export type Tick = z.infer<typeof Tick>;
+
+/** A step that is done, with the minutes that it took where somebody wrote them down. */
+export const StepTick = Tick.extend({ minutes: z.number().min(0).max(6000).nullable() });
+export type StepTick = z.infer<typeof StepTick>;
+
+/** A part added by hand, e.g. a kit sold apart. Its id says what it is for, so two people adding it add to one line. */
+export const ExtraPart = z.object({
+  id: key(80),
+  partKey: key(40),
+  name: line(80, 1),
+  quantity: z.number().int().min(1).max(500),
+  modelKey: LampModel.shape.key.nullable().describe('the lamp model it goes with'),
+});
+export type ExtraPart = z.infer<typeof ExtraPart>;
+
+export const Comment = z.object({ id: Id, text: prose(1000, 1), ...stamped });
+export type Comment = z.infer<typeof Comment>;
+
+/** A caution that somebody answers for: it stays as it is, for a reason. */
+export const Standing = z.object({ code: line(8, 2), reason: prose(300, 3), ...stamped });
+export type Standing = z.infer<typeof Standing>;
+
+/** A lamp that the unit came with, or a mirrored pair of them, as found in the survey. */
+export const FactoryLamp = z.object({
+  id: Id,
+  role: LampRole,
+  face: Face,
+  colour: LightColour,
+  paired: z.boolean(),
+  position: Position.describe('of the left-hand lamp of a pair'),
+  state: z.enum(['works', 'dim', 'dead', 'missing']),
+  note: prose(200),
+});
+export type FactoryLamp = z.infer<typeof FactoryLamp>;
+
+/** A plug found on the unit: a spare switch plug, a trailer connector, a prewire. */
+export const Plug = z.object({
+  id: Id,
+  name: line(60, 2),
+  place: line(80),
+  pins: list(
+    z.object({
+      pin: line(6, 1),
+      colour: line(30),
+      purpose: line(60),
+      keyOffV: voltsRead.nullable(),
+      keyOnV: voltsRead.nullable(),
+      runningV: voltsRead.nullable(),
+    }),
+    24,
+  ),
+  end: z.enum(['joined', 'capped', 'open']).describe('what stands on its far side now'),
+  leftMm: z.number().min(0).max(5000).nullable().describe('lead left behind it where it was cut; null when whole'),
+});
+export type Plug = z.infer<typeof Plug>;
+
+/** Trim that has to come off, and what holds it. */
+export const Trim = z.object({
+  id: Id,
+  name: line(60, 2),
+  fasteners: line(80, 1),
+  count: z.number().int().min(1).max(200),
+  note: prose(200),
+});
+export type Trim = z.infer<typeof Trim>;
+
+/** A picture kept with the unit; its bytes are kept by the server under the same id. */
+export const Photo = z.object({
+  id: Id,
+  caption: line(120, 1),
+  stepKey: StepKey.nullable().describe('the step it was taken at'),
+  width: z.number().int().min(1).max(20_000),
+  height: z.number().int().min(1).max(20_000),
+});
+export type Photo = z.infer<typeof Photo>;
+
+/** An answer to a line of the survey's checklist. */
+export const SurveyAnswer = z.object({ value: prose(300, 1), ...stamped });
+export type SurveyAnswer = z.infer<typeof SurveyAnswer>;
+
+const OutlinePoints = list(z.tuple([coordinateMm, coordinateMm]), 2000, 3);
+
+/** Outlines drawn elsewhere and brought in at a known length, instead of a template's. */
+export const OwnOutlines = z.object({
+  side: OutlinePoints.describe('x, z in mm'),
+  front: OutlinePoints.nullable().describe('y, z in mm; a box when there is none'),
+  plan: OutlinePoints.nullable().describe('x, y in mm; a box when there is none'),
+});
+export type OwnOutlines = z.infer<typeof OwnOutlines>;
+
+export const SCHEMA_VERSION = 6;
+
+export const Build = z.object({
+  schemaVersion: z.literal(SCHEMA_VERSION),
+  unit: z.object({
+    tag: z
+      .string()
+      .max(9)
+      .regex(/^[A-Z]{1,4}-\d{1,4}$/, 'A unit tag is letters, a dash and a number, like SR-07'),
+    name: line(60, 2),
+  }),
+  body: z.object({
+    bodyId: key(40),
+    parameters: table(key(40), coordinateMm, 40),
+    outlines: OwnOutlines.nullable(),
+    attachments: list(AttachmentKind, 2),
+  }),
+  electrics: z.object({
+    systemVoltageV: z.union([z.literal(12), z.literal(24)]),
+    batteryAh: upTo(2000),
+    alternatorA: z.number().min(0).max(1000).describe('0 for a trailer'),
+    surveyed: z.boolean().describe('someone has checked these on the unit'),
+  }),
+  fusePanel: z.object({ name: line(60), place: line(80), position: Position }),
+  slots: table(Id, Slot, 400),
+  models: table(LampModel.shape.key, LampModel, 200),
+  lamps: table(Id, Lamp, MAX_LAMPS),
+  controls: table(Id, Control, 200),
+  elements: table(Id, Element, 4000),
+  wires: table(Id, Wire, 4000),
+  routeNodes: table(Id, RouteNode, 2000),
+  routeLinks: table(Id, RouteLink, 4000),
+  functions: table(Id, LightFunction, 200),
+  patterns: table(OwnPattern.shape.id, OwnPattern, 200).describe('drawn for this unit'),
+  fleetPatternId: key(80).nullable().describe('pattern that the fleet has agreed on for warning'),
+  programmed: table(Id, Programmed, MAX_LAMPS).describe('by lamp id'),
+  legend: HungLegend.nullable(),
+  readings: table(Id, Reading, 5000),
+  checks: table(key(60), Check, 500).describe('by key of the check'),
+  faults: table(Id, FoundFault, 1000),
+  signOff: SignOff.nullable(),
+  ticks: table(StepKey, StepTick, 2000),
+  stepOrder: StepOrder,
+  measured: table(key(120), AsBuilt, 4000).describe('by key of the measure'),
+  problems: table(Id, Problem, 1000),
+  extraParts: table(ExtraPart.shape.id, ExtraPart, 500),
+  comments: table(Id, Comment, 2000),
+  standing: table(Id, Standing, 1000).describe('cautions that stand, by id of the finding'),
+  handedOver: Tick.nullable(),
+  factoryLamps: table(Id, FactoryLamp, 200),
+  plugs: table(Id, Plug, 200),
+  trim: table(Id, Trim, 200),
+  photos: table(Id, Photo, 500),
+  survey: table(key(60), SurveyAnswer, 200).describe('by the key of the checklist line'),
+  rules: z.object({
+    packIds: list(RulePack.shape.id, 20).describe('general packs that this unit is held to'),
+    own: table(RulePack.shape.id, RulePack, 50).describe("the crew's packs, copied in"),
+  }),
+});
+export type Build = z.infer<typeof Build>;
+
+export interface NewBuild {
+  tag: string;
+  name: string;
+  bodyId: string;
+  parameters: Record<string, number>;
+  systemVoltageV: 12 | 24;
+  batteryAh: number;
+  alternatorA: number;
+  panelPosition: Position;
+  packIds: readonly string[];
+}
+
+/** An empty build for a unit that has just come into the yard. */
+export function newBuild(given: NewBuild): Build {
+  return {
+    schemaVersion: SCHEMA_VERSION,
+    unit: { tag: given.tag, name: given.name },
+    body: { bodyId: given.bodyId, parameters: given.parameters, outlines: null, attachments: [] },
+    electrics: {
+      systemVoltageV: given.systemVoltageV,
+      batteryAh: given.batteryAh,
+      alternatorA: given.alternatorA,
+      surveyed: false,
+    },
+    fusePanel: { name: 'Fuse panel', place: 'cab, behind the kick panel', position: given.panelPosition },
+    slots: {},
+    models: {},
+    lamps: {},
+    controls: {},
+    elements: {},
+    wires: {},
+    routeNodes: {},
+    routeLinks: {},
+    functions: {},
+    patterns: {},
+    fleetPatternId: null,
+    programmed: {},
+    legend: null,
+    readings: {},
+    checks: {},
+    faults: {},
+    signOff: null,
+    ticks: {},
+    stepOrder: USUAL_ORDER,
+    measured: {},
+    problems: {},
+    extraParts: {},
+    comments: {},
+    standing: {},
+    handedOver: null,
+    factoryLamps: {},
+    plugs: {},
+    trim: {},
+    photos: {},
+    survey: {},
+    rules: { packIds: [...given.packIds], own: {} },
+  };
+}

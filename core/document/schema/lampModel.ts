@@ -1,0 +1,89 @@
+/** A lamp as it stands on the shelf. Copied by version into a build; price and stock are not part of it. */
+import * as z from 'zod';
+import { extentMm, key, line, list, upTo } from './bounds.ts';
+import { LightColour, MountKind } from './vocabulary.ts';
+
+export const LampKind = z.enum([
+  'bar',
+  'beacon',
+  'strobe',
+  'marker',
+  'identification',
+  'signal',
+  'reversing',
+  'plate',
+  'flood',
+  'bed',
+  'plow',
+  'modulator',
+  'magnet',
+  'factory',
+]);
+export type LampKind = z.infer<typeof LampKind>;
+
+const amps = upTo(500);
+const sideMm = extentMm.positive();
+const volts = upTo(1000);
+/** Holes of one lamp, its lead's included. */
+const MAX_HOLES = 24;
+
+export const LampModel = z.object({
+  key: z
+    .string()
+    .max(10)
+    .regex(/^[A-Z]{2}-\d{4}$/, 'A shelf number is two letters, a dash and four digits, like EB-1201'),
+  version: z.number().int().min(1).max(100_000),
+  name: line(80, 2),
+  kind: LampKind,
+  colours: list(LightColour, 5, 1),
+  heads: z.number().int().min(1).max(96),
+  light: z.enum(['led', 'filament']),
+  voltage: z.object({ minimumV: volts, maximumV: volts }),
+  averageA: amps.describe('averaged over its usual flash pattern, at 12.8 V or 25.6 V'),
+  maximumA: amps.describe('every head lit'),
+  cutInV: z.number().min(0).max(1000).describe('below this the lamp stays dark'),
+  face: z.object({
+    shape: z.enum(['rectangle', 'round']),
+    widthMm: sideMm,
+    heightMm: sideMm,
+    depthMm: sideMm,
+  }),
+  mounts: list(
+    z.object({
+      kind: MountKind,
+      holeMm: z.number().min(0).max(600),
+      holes: z.number().int().min(0).max(MAX_HOLES),
+    }),
+    10,
+    1,
+  ),
+  leads: list(z.object({ colour: line(30, 1), purpose: z.enum(['feed', 'ground', 'program', 'sync']) }), 24, 1),
+  sealing: z
+    .string()
+    .max(4)
+    .regex(/^IP\d\d$/),
+  massKg: upTo(2000),
+  magnetPullN: upTo(100_000)
+    .nullable()
+    .default(null)
+    .describe('rated pull of all feet on thick bare steel; magnet mounts'),
+  kitContents: list(line(120), 40),
+  soldApart: list(z.object({ partKey: key(40), name: line(80), needed: z.boolean() }), 40),
+  programming: z.enum(['none', 'touch', 'dial', 'hold']),
+  patterns: list(z.object({ number: z.number().int().min(0).max(200), patternId: key(80) }), 200)
+    .default([])
+    .describe('what it can flash by itself, by the number in its sheet'),
+  remembers: z.boolean().default(true).describe('keeps its pattern when power goes'),
+  canSync: z.boolean().default(false).describe('keeps step with others over a lead'),
+  peakCd: upTo(10_000_000).nullable().default(null).describe('intensity on its axis while lit, from its sheet'),
+  warrantyMonths: z.number().int().min(0).max(1200),
+});
+export type LampModel = z.infer<typeof LampModel>;
+
+/** What the shelf keeps beside a model: it changes daily and never enters a build. */
+export const ShelfEntry = z.object({
+  model: LampModel,
+  priceMarks: z.number().min(0).max(100_000),
+  onHand: z.number().int().min(0).max(100_000),
+});
+export type ShelfEntry = z.infer<typeof ShelfEntry>;

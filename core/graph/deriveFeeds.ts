@@ -1,0 +1,268 @@
+/** Feeds, read off the graph: from one fuse down to its lamps, and back up to its source. */
+import type { Build, Element, ElementOf, Id, Lamp, Slot, Terminal, Wire } from '../document/index.ts';
+import {
+  type Contact,
+  contactOf,
+  passagesFrom,
+  type ReturnWay,
+  returnWay,
+  terminalNode,
+  type WireEnd,
+  wireEnds,
+} from './conduct.ts';
+
+export interface Feed {
+  fuse: ElementOf<'fuse'>;
+  /** Protections between this one and the source, nearest first. */
+  upstream: ElementOf<'fuse'>[];
+  source: ElementOf<'tap' | 'stud'> | null;
+  slot: Slot | null;
+  /** On the feed side, on the way to any of its lamps. */
+  contacts: Contact[];
+  /** On the ground side, between lamps and metal. */
+  groundContacts: Contact[];
+  /** Switches that only carry the current of a relay's coil. */
+  coilContacts: Contact[];
+  lamps: Lamp[];
+  /** By lamp id: every contact that has to conduct for it, feed side and ground side. */
+  ways: Record<Id, Contact[]>;
+  /** By wire id: what a receiver's channel lets through at most, where that is what guards the wire. */
+  guardsA: Record<Id, number>;
+  /** Fuses that hang on this one. */
+  branches: Id[];
+  /** Supply side, in order of the walk from the source. */
+  wires: Wire[];
+  /** How many of those stand ahead of the fuse. */
+  aheadCount: number;
+  groundWires: Wire[];
+  /** Everything on the way from its source to metal; a shared return is in several feeds (see ownParts). */
+  elementIds: Id[];
+}
+
+/** All feeds of a build, in slot order (row, column), then by name. */
+export function deriveFeeds(build: Build): Feed[] {
+  const ends = wireEnds(build);
+  return Object.values(build.elements)
+    .filter((element) => element.kind === 'fuse')
+    .map((fuse) => walkFeed(build, ends, fuse))
+    .sort(compareFeeds);
+}
+
+/** Elements and wires of a feed that no other feed uses: what comes off when it is taken apart. */
+export function ownParts(feed: Feed, feeds: readonly Feed[]): { elementIds: Id[]; wireIds: Id[] } {
+  const others = feeds.filter((other) => other.fuse.id !== feed.fuse.id);
+  const elements = new Set(others.flatMap((other) => other.elementIds));
+  const wires = new Set(others.flatMap((other) => [...other.wires, ...other.groundWires].map((wire) => wire.id)));
+  return {
+    elementIds: feed.elementIds.filter((id) => !elements.has(id)),
+    wireIds: [...feed.wires, ...feed.groundWires].map((wire) => wire.id).filter((id) => !wires.has(id)),
+  };
+}
+
+/** Does this protection only stand ahead of others, as a main fuse does? */
+export const isMain = (feed: Feed): boolean => feed.lamps.length === 0 && feed.branches.length > 0;
+
+function compareFeeds(a: Feed, b: Feed): number {
+  const rank = ({ slot }: Feed) => (slot ? slot.row * 100 + slot.column : -1);
+  return rank(a) - rank(b) || a.fuse.name.localeCompare(b.fuse.name);
+}
+
+/** Wires and parts of a walk, in the order in which they were met. */
+class Met {
+  readonly wires: Wire[] = [];
+  readonly elementIds: Id[] = [];
+  private readonly wireIds = new Set<Id>();
+  private readonly ids = new Set<Id>();
+
+  wire(wire: Wire): boolean {
+    if (this.wireIds.has(wire.id)) return false;
+    this.wireIds.add(wire.id);
+    this.wires.push(wire);
+    return true;
+  }
+
+  element(id: Id): void {
+    if (this.ids.has(id)) return;
+    this.ids.add(id);
+    this.elementIds.push(id);
+  }
+}
+
+/** Upwards from a fuse: the protections, contacts and wires between it and its source. */
+function walkUp(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: ElementOf<'fuse'>, met: Met) {
+  const found = {
+    source: null as ElementOf<'tap' | 'stud'> | null,
+    upstream: [] as ElementOf<'fuse'>[],
+    contacts: [] as Contact[],
+  };
+  const seen = new Set<string>([terminalNode({ elementId: fuse.id, terminal: 'out' })]);
+  /** True when the source was reached this way: only what lies on the way to it belongs to the feed. */
+  const walk = (at: Terminal): boolean => {
+    if (seen.has(terminalNode(at))) return false;
+    seen.add(terminalNode(at));
+    for (const { wire, far } of ends.get(terminalNode(at)) ?? []) {
+      const element = build.elements[far.elementId];
+      if (!element || element.kind === 'lampLoad' || element.kind === 'ground') continue;
+      if (element.kind === 'fuse' && far.terminal === 'in') continue;
+      const isSource = element.kind === 'tap' || element.kind === 'stud';
+      if (isSource) found.source = element;
+      const passages = passagesFrom(element, far.terminal, 'up');
+      const through = passages.find((passage) => walk({ elementId: element.id, terminal: passage.to }));
+      if (!isSource && !through && !walk(far)) continue;
+      met.wire(wire);
+      met.element(element.id);
+      const contact = through && contactOf(build, element, through);
+      if (contact) found.contacts.push(contact);
+      if (element.kind === 'fuse') found.upstream.unshift(element);
+      return true;
+    }
+    return false;
+  };
+  walk({ elementId: fuse.id, terminal: 'in' });
+  return found;
+}
+
+function walkFeed(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: ElementOf<'fuse'>): Feed {
+  const met = new Met();
+  const grounds = new Met();
+  met.element(fuse.id);
+  const { source, upstream, contacts: ahead } = walkUp(build, ends, fuse, met);
+  const feed: Feed = {
+    fuse,
+    upstream,
+    source,
+    slot: source?.kind === 'tap' ? (build.slots[source.slotId] ?? null) : null,
+    contacts: [...ahead],
+    groundContacts: [],
+    coilContacts: [],
+    lamps: [],
+    ways: {},
+    guardsA: {},
+    branches: [],
+    wires: met.wires,
+    aheadCount: met.wires.length,
+    groundWires: grounds.wires,
+    elementIds: met.elementIds,
+  };
+  const keep = (list: Contact[], contacts: readonly Contact[]) => {
+    for (const contact of contacts)
+      if (!list.some((each) => each.element.id === contact.element.id && each.control.id === contact.control.id))
+        list.push(contact);
+  };
+  const takeReturn = (from: Terminal): ReturnWay => {
+    const way = returnWay(build, ends, from);
+    for (const wire of way.wires) grounds.wire(wire);
+    for (const id of way.elementIds) met.element(id);
+    return way;
+  };
+  const seen = new Set<string>();
+  const walk = (at: Terminal, contacts: readonly Contact[], guardA: number | null): void => {
+    if (seen.has(terminalNode(at))) return;
+    seen.add(terminalNode(at));
+    for (const { wire, far } of ends.get(terminalNode(at)) ?? []) {
+      const element = build.elements[far.elementId];
+      if (!element || element.id === fuse.id || seen.has(terminalNode(far))) continue;
+      if (element.kind === 'fuse') {
+        if (far.terminal === 'in') feed.branches.push(element.id);
+        continue;
+      }
+      if (element.kind === 'tap' || element.kind === 'stud') continue;
+      if (!met.wire(wire)) continue;
+      if (guardA !== null) feed.guardsA[wire.id] = guardA;
+      met.element(element.id);
+      arrive(element, far, contacts, guardA);
+    }
+  };
+  const arrive = (element: Element, at: Terminal, contacts: readonly Contact[], guardA: number | null): void => {
+    if (element.kind === 'lampLoad') {
+      seen.add(terminalNode(at));
+      const lamp = build.lamps[element.lampId];
+      if (!lamp || at.terminal !== 'plus') return;
+      const back = takeReturn({ elementId: element.id, terminal: 'minus' });
+      feed.lamps.push(lamp);
+      feed.ways[lamp.id] = [...contacts, ...back.contacts];
+      keep(feed.contacts, contacts);
+      keep(feed.groundContacts, back.contacts);
+      return;
+    }
+    if (element.kind === 'relay' && at.terminal === 'coilPlus') {
+      keep(feed.coilContacts, contacts);
+      takeReturn({ elementId: element.id, terminal: 'coilMinus' });
+    }
+    if (element.kind === 'receiver' || element.kind === 'flasher' || element.kind === 'modulator')
+      takeReturn({ elementId: element.id, terminal: 'ground' });
+    if (element.kind === 'switch') takeReturn({ elementId: element.id, terminal: 'lamp' });
+    walk(at, contacts, guardA);
+    for (const passage of passagesFrom(element, at.terminal, 'down')) {
+      const contact = contactOf(build, element, passage);
+      const isChannel = contact?.element.kind === 'receiver';
+      walk(
+        { elementId: element.id, terminal: passage.to },
+        contact ? [...contacts, contact] : contacts,
+        isChannel ? contact.control.ratingA : guardA,
+      );
+    }
+  };
+  walk({ elementId: fuse.id, terminal: 'out' }, ahead, null);
+  return feed;
+}
+
+/** Lamps that hang on no feed. */
+export function unfedLamps(build: Build): Lamp[] {
+  const fed = new Set(Object.values(build.elements).flatMap((e) => (e.kind === 'lampLoad' ? [e.lampId] : [])));
+  return Object.values(build.lamps).filter((lamp) => !fed.has(lamp.id));
+}
+
+/** Lamps whose supply reaches a source without passing any protection. */
+export function unfusedLamps(build: Build, feeds: readonly Feed[]): Lamp[] {
+  const ends = wireEnds(build);
+  const behindFuse = new Set(feeds.flatMap((feed) => feed.lamps.map((lamp) => lamp.id)));
+  return Object.values(build.elements).flatMap((load): Lamp[] => {
+    if (load.kind !== 'lampLoad' || behindFuse.has(load.lampId)) return [];
+    const lamp = build.lamps[load.lampId];
+    return lamp && reachesSource(build, ends, { elementId: load.id, terminal: 'plus' }) ? [lamp] : [];
+  });
+}
+
+function reachesSource(build: Build, ends: ReadonlyMap<string, WireEnd[]>, from: Terminal): boolean {
+  const seen = new Set<string>();
+  const walk = (at: Terminal): boolean => {
+    if (seen.has(terminalNode(at))) return false;
+    seen.add(terminalNode(at));
+    return (ends.get(terminalNode(at)) ?? []).some(({ far }) => {
+      const element = build.elements[far.elementId];
+      if (!element || element.kind === 'lampLoad' || element.kind === 'ground' || element.kind === 'fuse') return false;
+      if (element.kind === 'tap' || element.kind === 'stud') return true;
+      return (
+        walk(far) ||
+        passagesFrom(element, far.terminal, 'up').some(({ to }) => walk({ elementId: element.id, terminal: to }))
+      );
+    });
+  };
+  return walk(from);
+}
+
+/** A wire of a feed with its ends in walking order. A part is one place, but each pin of a connector is its own. */
+export interface OutwardWire {
+  wire: Wire;
+  near: string;
+  far: string;
+}
+
+export const placeKey = (build: Build, { elementId, terminal }: Terminal): string =>
+  build.elements[elementId]?.kind === 'connector' ? `${elementId} ${terminal.slice(1)}` : elementId;
+
+/** Wires in walking order, each with the end that the walk comes from first; `startKeys` are where it begins. */
+export function outward(build: Build, wires: readonly Wire[], startKeys: readonly string[]): OutwardWire[] {
+  const reached = new Set(startKeys);
+  return wires.map((wire) => {
+    const [from, to] = [placeKey(build, wire.from), placeKey(build, wire.to)];
+    const [near, far] = reached.has(from) ? [from, to] : [to, from];
+    reached.add(far);
+    return { wire, near, far };
+  });
+}
+
+/** The supply wires of a feed from its source outward. */
+export const outwardWires = (build: Build, feed: Feed): OutwardWire[] =>
+  outward(build, feed.wires, [feed.source?.id ?? feed.fuse.id]);

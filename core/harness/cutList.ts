@@ -1,0 +1,184 @@
+/** The cut list: every wire of a unit with its tag, ends, terminals, strip lengths and shrink, in the order of the feeds. */
+import type { Build, Element, SourceKind, Terminal, Wire } from '../document/index.ts';
+import { deriveFeeds, sourceInText } from '../graph/index.ts';
+import { conductor, wireOuterMm } from '../units/index.ts';
+
+export interface CutEnd {
+  /** What it goes to, as the crew names it. */
+  to: string;
+  fitting: string;
+  stripMm: number;
+}
+
+export interface CutLine {
+  /** W1, W2 ... in the order of the feeds, from the source outward. */
+  tag: string;
+  wireId: string;
+  feed: string;
+  gauge: string;
+  colour: Wire['colour'];
+  lengthMm: number;
+  from: CutEnd;
+  end: CutEnd;
+  shrinkMm: number;
+}
+
+/** Insulated terminals and butts by wire: red, blue, yellow ranges. Common practice, from memory. */
+export function terminalColour(areaMm2: number): 'red' | 'blue' | 'yellow' | 'bare lug' {
+  if (areaMm2 <= 1.5) return 'red';
+  if (areaMm2 <= 2.5) return 'blue';
+  return areaMm2 <= 6 ? 'yellow' : 'bare lug';
+}
+
+/** Strip lengths by fitting: blade 6 mm, block 13 mm, rings and butts 8 mm, pins 5 mm. Common practice, no source. */
+const STRIP_MM = { blade: 6, block: 13, ring: 8, butt: 8, pin: 5 } as const;
+
+const SOURCE_LEADS: Record<SourceKind, string> = {
+  slot: 'slot lead',
+  prewire: 'prewire lead',
+  upfitter: 'factory switch lead',
+  pin: 'connector pin lead',
+  ignition: 'ignition lead',
+};
+
+function fittingOf(build: Build, element: Element, areaMm2: number): Omit<CutEnd, 'to'> {
+  const colour = terminalColour(areaMm2);
+  switch (element.kind) {
+    case 'tap':
+      return element.limitA === null
+        ? {
+            fitting: `${colour} butt to the ${SOURCE_LEADS[build.slots[element.slotId]?.kind ?? 'slot']}`,
+            stripMm: STRIP_MM.butt,
+          }
+        : { fitting: `${colour} butt to the add-a-tap lead`, stripMm: STRIP_MM.butt };
+    case 'stud':
+      return { fitting: `${colour} ring M8`, stripMm: STRIP_MM.ring };
+    case 'fuse':
+      return { fitting: `${colour} butt to the fuse holder`, stripMm: STRIP_MM.butt };
+    case 'relay':
+      return { fitting: 'relay socket blade 6.3', stripMm: STRIP_MM.blade };
+    case 'switch':
+      return build.controls[element.controlId]?.kind === 'channel'
+        ? { fitting: 'receiver block', stripMm: STRIP_MM.block }
+        : { fitting: `${colour} blade 6.3`, stripMm: STRIP_MM.blade };
+    case 'receiver':
+      return { fitting: 'receiver block', stripMm: STRIP_MM.block };
+    case 'block':
+      return { fitting: `${colour} ring M5`, stripMm: STRIP_MM.ring };
+    case 'flasher':
+    case 'modulator':
+      return { fitting: `sealed ${colour} butt to the ${element.kind} lead`, stripMm: STRIP_MM.butt };
+    case 'resistor':
+      return { fitting: `sealed ${colour} butt to the resistor`, stripMm: STRIP_MM.butt };
+    case 'connector':
+      return { fitting: `contact and seal for ${element.name || 'the connector'}`, stripMm: STRIP_MM.pin };
+    case 'ground':
+      return { fitting: `${colour} ring M6, bare metal`, stripMm: STRIP_MM.ring };
+    case 'splice':
+      return { fitting: `sealed ${colour} crimp splice`, stripMm: STRIP_MM.butt };
+    case 'diode':
+      return { fitting: `sealed ${colour} butt to the diode lead`, stripMm: STRIP_MM.butt };
+    case 'lampLoad':
+      return { fitting: `sealed ${colour} butt to the lamp lead`, stripMm: STRIP_MM.butt };
+    default:
+      return element satisfies never;
+  }
+}
+
+/** Thickest wire that a fitting takes, mm2. Common practice, no source: 6.3 mm blades to 6, receiver blocks to 2.5. */
+const TAKES_MM2: { fits: RegExp; mostMm2: number }[] = [
+  { fits: /receiver block/, mostMm2: 2.5 },
+  { fits: /add-a-tap/, mostMm2: 4 },
+  { fits: /blade 6\.3/, mostMm2: 6 },
+];
+
+/** Thickest wire that a fitting of the cut list takes, mm2; infinity when it takes any. */
+export const takesMm2 = (fitting: string): number =>
+  TAKES_MM2.find(({ fits }) => fits.test(fitting))?.mostMm2 ?? Number.POSITIVE_INFINITY;
+
+/** What the terminals of a switch are for. */
+const SWITCH_PINS: Record<string, string> = { in: 'supply', out: 'load', lamp: 'ground of its light' };
+/** Relay terminals as they are stamped on it (DIN 72552, from memory). */
+const RELAY_PINS: Record<string, string> = { in: '30', out: '87', coilPlus: '86', coilMinus: '85' };
+
+/** A terminal as the crew names it. */
+export function terminalName(build: Build, { elementId, terminal }: Terminal): string {
+  const element = build.elements[elementId];
+  switch (element?.kind) {
+    case 'tap': {
+      const slot = build.slots[element.slotId];
+      return slot ? sourceInText(slot) : 'nothing';
+    }
+    case 'stud':
+      return 'battery stud';
+    case 'fuse':
+      return `fuse ${element.ratingA} A, ${terminal}`;
+    case 'switch':
+      return `${build.controls[element.controlId]?.name ?? 'switch'}, ${SWITCH_PINS[terminal] ?? terminal}`;
+    case 'relay':
+      return `relay of ${build.controls[element.controlId]?.name ?? 'switch'}, ${RELAY_PINS[terminal] ?? terminal}`;
+    case 'receiver': {
+      const channel = element.channels[Number(terminal.slice(3)) - 1];
+      return `${element.name}, ${(channel && build.controls[channel]?.name) || terminal}`;
+    }
+    case 'connector':
+      return `${element.name || 'connector'}, pin ${terminal.slice(1)}${terminal.startsWith('a') ? ' supply half' : ' lamp half'}`;
+    case 'flasher':
+    case 'modulator':
+      return `${element.name || element.kind}, ${terminal}`;
+    case 'lampLoad':
+      return `${build.lamps[element.lampId]?.tag ?? 'lamp'} ${terminal === 'plus' ? '+' : '-'}`;
+    default:
+      return element?.name ?? 'nothing';
+  }
+}
+
+/** Shrink over a joint: three times the joint's barrel, at least 19 mm. Common practice, no source. */
+const MIN_SHRINK_MM = 19;
+const SHRINK_PER_OUTER = 9;
+
+/** Every wire once, feed by feed; wires of no feed come last. Lengths as planned, spare ends included, mm. */
+export function cutList(build: Build): CutLine[] {
+  const listed = new Set<string>();
+  const lines: CutLine[] = [];
+  const add = (wire: Wire, feed: string) => {
+    if (listed.has(wire.id)) return;
+    listed.add(wire.id);
+    const [from, to] = [build.elements[wire.from.elementId], build.elements[wire.to.elementId]];
+    if (!from || !to) return;
+    const { areaMm2 } = conductor(wire.table, wire.gauge);
+    lines.push({
+      tag: `W${lines.length + 1}`,
+      wireId: wire.id,
+      feed,
+      gauge: wire.table === 'metric' ? `${wire.gauge} mm²` : `AWG ${wire.gauge}`,
+      colour: wire.colour,
+      lengthMm: wire.lengthMm,
+      from: { to: terminalName(build, wire.from), ...fittingOf(build, from, areaMm2) },
+      end: { to: terminalName(build, wire.to), ...fittingOf(build, to, areaMm2) },
+      shrinkMm: Math.max(MIN_SHRINK_MM, Math.round(wireOuterMm(areaMm2) * SHRINK_PER_OUTER)),
+    });
+  };
+  for (const feed of deriveFeeds(build))
+    for (const wire of [...feed.wires, ...feed.groundWires]) add(wire, feed.fuse.name);
+  for (const wire of Object.values(build.wires)) add(wire, '');
+  return lines;
+}
+
+export interface WireOrder {
+  gauge: string;
+  colour: Wire['colour'];
+  lengthM: number;
+  pieces: number;
+}
+
+/** Wire to buy: by gauge and colour, metres as cut. */
+export function wireOrder(lines: readonly CutLine[]): WireOrder[] {
+  const byKind = new Map<string, WireOrder>();
+  for (const { gauge, colour, lengthMm } of lines) {
+    const key = `${gauge} ${colour}`;
+    const known = byKind.get(key) ?? { gauge, colour, lengthM: 0, pieces: 0 };
+    byKind.set(key, { ...known, lengthM: known.lengthM + lengthMm / 1000, pieces: known.pieces + 1 });
+  }
+  return [...byKind.values()].sort((a, b) => b.lengthM - a.lengthM);
+}

@@ -1,0 +1,20 @@
+export { GROMMETS, grommetFor } from './bundles.ts';
+export { CLEARANCE_MM, clearOf, wayRound, zonesNear } from './clearance.ts';
+export { betterColour, CREW_COLOURS, GROUND_COLOUR, misleadingLeads, SIGNAL_COLOURS, signalOf } from './colourCode.ts';
+export { CONNECTORS, connectorByName, type PinSpec } from './connectors.ts';
+export { type CutLine, cutList, takesMm2, terminalColour, terminalName, wireOrder } from './cutList.ts';
+export { type DiagramRow, diagramOf, diagramSvg, type LampSpot, NIGHT_INK, PAPER_INK, type Shape } from './diagram.ts';
+export { jointList } from './jointList.ts';
+export {
+  type Bundle,
+  bundlesOf,
+  distanceMm,
+  planLengths,
+  type RunWay,
+  runWays,
+  type Stretch,
+  stretchesOf,
+  throughNode,
+} from './routes.ts';
+export { GROUND_LEAD_MM, legsMm, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from './runs.ts';
+export { bundleList, fuseMap, pinTables } from './wiringLists.ts';

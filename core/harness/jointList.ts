@@ -1,0 +1,102 @@
+/** The joint list: every place where wires end, with the leads that meet there and how the joint is made. */
+import type { Build, LampModel, Terminal } from '../document/index.ts';
+import { terminalNode } from '../graph/index.ts';
+import { misleadingLeads } from './colourCode.ts';
+import { type CutEnd, type CutLine, cutList } from './cutList.ts';
+
+export interface Joint {
+  /** J1, J2 ... from the source outward. */
+  tag: string;
+  feed: string;
+  /** Where it is, as the crew names it. */
+  at: string;
+  leads: string[];
+  fitting: string;
+  stripMm: number;
+  shrinkMm: number;
+  /** What to look out for; empty when nothing. */
+  note: string;
+}
+
+const PURPOSE_OF = { plus: 'feed', minus: 'ground' } as const;
+
+/** The lamp's own leads that end at one of its terminals, and a warning when their colour says something else. */
+function lampLeads(model: LampModel, tag: string, terminal: keyof typeof PURPOSE_OF): Pick<Joint, 'leads' | 'note'> {
+  const own = model.leads.filter((lead) => lead.purpose === PURPOSE_OF[terminal]);
+  const wrong = misleadingLeads(model).filter((lead) => own.includes(lead));
+  return {
+    leads: own.map((lead) => `${tag} ${lead.colour} lead`),
+    note: wrong.map((lead) => `its ${lead.colour} lead is ${lead.purpose}`).join('; '),
+  };
+}
+
+interface Meeting {
+  at: Terminal;
+  ends: { line: CutLine; end: CutEnd }[];
+}
+
+function meetings(build: Build, lines: readonly CutLine[]): Meeting[] {
+  const byNode = new Map<string, Meeting>();
+  for (const line of lines) {
+    const wire = build.wires[line.wireId]!;
+    for (const [at, end] of [
+      [wire.from, line.from],
+      [wire.to, line.end],
+    ] as const) {
+      const node = terminalNode(at);
+      const known = byNode.get(node);
+      if (known) known.ends.push({ line, end });
+      else byNode.set(node, { at, ends: [{ line, end }] });
+    }
+  }
+  return [...byNode.values()];
+}
+
+const CAP_STRIP_MM = 0;
+const CAP_SHRINK_MM = 25;
+
+/** Leads of lamps that stay unused: they are capped, so that they touch nothing on the road. */
+function capsOf(build: Build, fed: ReadonlySet<string>): Omit<Joint, 'tag'>[] {
+  return Object.values(build.lamps).flatMap((lamp) => {
+    if (!fed.has(lamp.id)) return [];
+    const spare = (build.models[lamp.modelKey]?.leads ?? []).filter(
+      ({ purpose }) => purpose === 'program' || purpose === 'sync',
+    );
+    return spare.map(({ colour, purpose }) => ({
+      feed: '',
+      at: `${lamp.tag} ${purpose === 'program' ? 'programming' : 'sync'}`,
+      leads: [`${lamp.tag} ${colour} lead`],
+      fitting: 'shrink cap, sealed',
+      stripMm: CAP_STRIP_MM,
+      shrinkMm: CAP_SHRINK_MM,
+      note:
+        purpose === 'program' ? 'after programming: bare, it changes the pattern' : 'unless lamps are synced by wire',
+    }));
+  });
+}
+
+/**
+ * Joints of a unit in the order of the cut list, each terminal once with everything that meets there; the caps of unused
+ * leads last. Fittings and strip lengths are the cut list's, the longest where wires differ; lengths in mm.
+ */
+export function jointList(build: Build, lines: readonly CutLine[] = cutList(build)): Joint[] {
+  const fed = new Set<string>();
+  const joints = meetings(build, lines).map(({ at, ends }): Omit<Joint, 'tag'> => {
+    const element = build.elements[at.elementId];
+    const lamp = element?.kind === 'lampLoad' ? build.lamps[element.lampId] : undefined;
+    const model = lamp && build.models[lamp.modelKey];
+    if (lamp) fed.add(lamp.id);
+    const own = lamp && model ? lampLeads(model, lamp.tag, at.terminal as 'plus' | 'minus') : { leads: [], note: '' };
+    const first = ends[0]!;
+    return {
+      feed: ends.find(({ line }) => line.feed !== '')?.line.feed ?? '',
+      at: first.end.to,
+      leads: [...ends.map(({ line }) => `${line.tag} ${line.gauge} ${line.colour}`), ...own.leads],
+      fitting: first.end.fitting,
+      stripMm: Math.max(...ends.map(({ end }) => end.stripMm)),
+      shrinkMm: Math.max(...ends.map(({ line }) => line.shrinkMm)),
+      note: own.note,
+    };
+  });
+  return [...joints, ...capsOf(build, fed)].map((joint, index) => ({ tag: `J${index + 1}`, ...joint }));
+}

@@ -1,0 +1,286 @@
+/**
+ * Ways of wires along the body. Points and stretches make a graph; each wire takes the shortest way over it between the
+ * places of its two ends. Lengths, slack at joints and what runs together in each stretch follow from that.
+ */
+import { type Body, carriedBy } from '../body/index.ts';
+import type { Build, Element, Id, OperationDraft, Position, RouteLink, RouteNode, Wire } from '../document/index.ts';
+import { conductor, wireOuterMm } from '../units/index.ts';
+import { bundleMm, loomFor } from './bundles.ts';
+import { cutMm, END_ALLOWANCE_MM, legsMm } from './runs.ts';
+
+/** Spare wire at each lamp, so that it can be taken off and joined again (common practice, no source). */
+export const SERVICE_LOOP_MM = 120;
+/** Wire that crosses a joint is given this much more than its travel asks for (common practice, no source). */
+const JOINT_EASE_MM = 60;
+
+export const distanceMm = (a: Position, b: Position): number => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm, a.zMm - b.zMm);
+
+const atPanel = (element: Element): boolean =>
+  element.kind === 'tap' ||
+  element.kind === 'stud' ||
+  element.kind === 'fuse' ||
+  element.kind === 'block' ||
+  element.kind === 'receiver' ||
+  element.kind === 'switch' ||
+  element.kind === 'relay';
+
+/**
+ * Where every part of the circuit sits: lamps at their place, sources and switching at the panel, and what hangs
+ * between them where the lamps next to it are.
+ */
+export function elementPlaces(build: Build): Map<Id, Position> {
+  const places = new Map<Id, Position>();
+  for (const element of Object.values(build.elements)) {
+    if (element.kind === 'lampLoad') {
+      const lamp = build.lamps[element.lampId];
+      if (lamp) places.set(element.id, lamp.position);
+    } else if (atPanel(element)) places.set(element.id, build.fusePanel.position);
+  }
+  const neighbours = new Map<Id, Id[]>();
+  for (const { from, to } of Object.values(build.wires))
+    for (const [here, there] of [
+      [from.elementId, to.elementId],
+      [to.elementId, from.elementId],
+    ] as const)
+      neighbours.set(here, [...(neighbours.get(here) ?? []), there]);
+  // Lamps pull harder than the panel: a splice sits at its lamps, a ground beside them.
+  const isLamp = (id: Id) => build.elements[id]?.kind === 'lampLoad';
+  for (const onlyLamps of [true, false]) {
+    let placed = true;
+    while (placed) {
+      placed = false;
+      const round: [Id, Position][] = [];
+      for (const id of Object.keys(build.elements)) {
+        if (places.has(id)) continue;
+        const near = (neighbours.get(id) ?? []).filter((each) => places.has(each) && (!onlyLamps || isLamp(each)));
+        if (near.length > 0) round.push([id, middle(near.map((each) => places.get(each)!))]);
+      }
+      for (const [id, place] of round) places.set(id, place);
+      placed = round.length > 0 && !onlyLamps;
+    }
+  }
+  return places;
+}
+
+function middle(places: readonly Position[]): Position {
+  const mean = (axis: keyof Position) => places.reduce((sum, place) => sum + place[axis], 0) / places.length;
+  return { xMm: mean('xMm'), yMm: mean('yMm'), zMm: Math.min(...places.map((place) => place.zMm)) };
+}
+
+export interface Stretch {
+  link: RouteLink;
+  a: RouteNode;
+  b: RouteNode;
+  lengthMm: number;
+  /** More wire than the stretch is long, for the travel of the joint that it crosses. */
+  slackMm: number;
+  /** Joints crossed, by name. */
+  joints: string[];
+}
+
+/** How much farther apart the ends of a stretch get over the travel of the joints that it crosses: chord by chord. */
+function jointSlack(body: Body, a: RouteNode, b: RouteNode): { slackMm: number; joints: string[] } {
+  if (a.jointId === b.jointId) return { slackMm: 0, joints: [] };
+  const rest = distanceMm(a.position, b.position);
+  let farthest = rest;
+  const joints: string[] = [];
+  for (const joint of body.joints) {
+    const carries = [a, b].map((node) => node.jointId === joint.id);
+    if (carries[0] === carries[1]) continue;
+    joints.push(joint.name);
+    for (const { at } of joint.positions) {
+      const place = (node: RouteNode, moves: boolean) => (moves ? carriedBy(joint, at, node.position) : node.position);
+      farthest = Math.max(farthest, distanceMm(place(a, carries[0]!), place(b, carries[1]!)));
+    }
+  }
+  return { slackMm: joints.length > 0 ? farthest - rest + JOINT_EASE_MM : 0, joints };
+}
+
+/** All stretches of a unit's ways, with their lengths. */
+export function stretchesOf(build: Build, body: Body): Stretch[] {
+  return Object.values(build.routeLinks).flatMap((link): Stretch[] => {
+    const [a, b] = [build.routeNodes[link.a], build.routeNodes[link.b]];
+    return a && b ? [{ link, a, b, lengthMm: distanceMm(a.position, b.position), ...jointSlack(body, a, b) }] : [];
+  });
+}
+
+/** A run: one wire, or several in a line with parts between them at which nothing branches off. */
+export interface Run {
+  wireIds: Id[];
+  from: Id;
+  to: Id;
+  lengthMm: number;
+}
+
+/** All runs of a build. A splice that extends a loom, a diode or a branch fuse in a line ends no run. */
+export function runsOf(build: Build): Run[] {
+  const byElement = new Map<Id, Wire[]>();
+  for (const wire of Object.values(build.wires))
+    for (const id of [wire.from.elementId, wire.to.elementId]) byElement.set(id, [...(byElement.get(id) ?? []), wire]);
+  const isInLine = (id: Id): boolean => {
+    const kind = build.elements[id]?.kind;
+    return (kind === 'splice' || kind === 'diode' || kind === 'resistor') && byElement.get(id)?.length === 2;
+  };
+  const done = new Set<Id>();
+  const runs: Run[] = [];
+  for (const wire of Object.values(build.wires)) {
+    if (done.has(wire.id)) continue;
+    done.add(wire.id);
+    const run: Run = {
+      wireIds: [wire.id],
+      from: wire.from.elementId,
+      to: wire.to.elementId,
+      lengthMm: wire.lengthMm,
+    };
+    for (const end of ['from', 'to'] as const)
+      while (isInLine(run[end])) {
+        const next = byElement.get(run[end])!.find((each) => !done.has(each.id));
+        if (!next) break;
+        done.add(next.id);
+        run.wireIds[end === 'from' ? 'unshift' : 'push'](next.id);
+        run.lengthMm += next.lengthMm;
+        run[end] = next.from.elementId === run[end] ? next.to.elementId : next.from.elementId;
+      }
+    runs.push(run);
+  }
+  return runs;
+}
+
+export interface RunWay {
+  run: Run;
+  nodeIds: Id[];
+  linkIds: Id[];
+  /** Along the points of the way, and off it at both ends, mm. */
+  alongMm: number;
+  offMm: number;
+  slackMm: number;
+  loopMm: number;
+  /** What to cut: all of it and the ends, to whole centimetres. */
+  neededMm: number;
+  /** Joints crossed, by name. */
+  joints: string[];
+}
+
+interface Reached {
+  lengthMm: number;
+  via: Stretch | null;
+  from: Id | null;
+}
+
+/** Shortest lengths from a point of the ways to every other (Dijkstra 1959). */
+function shortest(start: Id, stretches: ReadonlyMap<Id, Stretch[]>): Map<Id, Reached> {
+  const reached = new Map<Id, Reached>([[start, { lengthMm: 0, via: null, from: null }]]);
+  const open = new Set([start]);
+  while (open.size > 0) {
+    let nearest = '';
+    for (const id of open) if (!nearest || reached.get(id)!.lengthMm < reached.get(nearest)!.lengthMm) nearest = id;
+    open.delete(nearest);
+    const here = reached.get(nearest)!.lengthMm;
+    for (const via of stretches.get(nearest) ?? []) {
+      const next = via.a.id === nearest ? via.b.id : via.a.id;
+      const lengthMm = here + via.lengthMm;
+      if (lengthMm >= (reached.get(next)?.lengthMm ?? Number.POSITIVE_INFINITY)) continue;
+      reached.set(next, { lengthMm, via, from: nearest });
+      open.add(next);
+    }
+  }
+  return reached;
+}
+
+/**
+ * The way of every run that has one: both ends are led to the nearest point of the ways. Runs whose ends are nearest to
+ * the same point (a tap and its fuse, a lamp and its ground) go straight and are left out.
+ */
+export function runWays(build: Build, body: Body): RunWay[] {
+  const nodes = Object.values(build.routeNodes);
+  if (nodes.length === 0) return [];
+  const places = elementPlaces(build);
+  const byNode = new Map<Id, Stretch[]>();
+  for (const stretch of stretchesOf(build, body))
+    for (const id of [stretch.a.id, stretch.b.id]) byNode.set(id, [...(byNode.get(id) ?? []), stretch]);
+  const nearestTo = (place: Position): RouteNode =>
+    nodes.reduce((best, node) => (legsMm(node.position, place) < legsMm(best.position, place) ? node : best));
+  const trees = new Map<Id, Map<Id, Reached>>();
+  return runsOf(build).flatMap((run): RunWay[] => {
+    const [start, end] = [places.get(run.from), places.get(run.to)];
+    if (!start || !end) return [];
+    const [first, last] = [nearestTo(start), nearestTo(end)];
+    if (first === last) return [];
+    let tree = trees.get(first.id);
+    if (!tree) {
+      tree = shortest(first.id, byNode);
+      trees.set(first.id, tree);
+    }
+    if (!tree.has(last.id)) return [];
+    const way = traced(tree, last.id);
+    const offMm = legsMm(start, first.position) + legsMm(end, last.position);
+    const loops = [run.from, run.to].filter((id) => build.elements[id]?.kind === 'lampLoad').length;
+    const loopMm = loops * SERVICE_LOOP_MM;
+    const neededMm = cutMm(way.alongMm + offMm + way.slackMm + loopMm + 2 * END_ALLOWANCE_MM);
+    return [{ run, ...way, offMm, loopMm, neededMm }];
+  });
+}
+
+/** The operation that cuts every run to its way; null when all are. Ready looms keep their length. */
+export function planLengths(build: Build, ways: readonly RunWay[]): OperationDraft | null {
+  const lengths = ways.flatMap(({ run, neededMm }) => {
+    const differsMm = neededMm - run.lengthMm;
+    const last = [...run.wireIds].reverse().find((id) => build.wires[id]!.loomLengthMm === null);
+    if (!last || Math.abs(differsMm) < 1) return [];
+    return [{ wireId: last, lengthMm: Math.max(END_ALLOWANCE_MM, build.wires[last]!.lengthMm + differsMm) }];
+  });
+  return lengths.length > 0 ? { kind: 'setWireLengths', lengths } : null;
+}
+
+function traced(
+  tree: ReadonlyMap<Id, Reached>,
+  lastId: Id,
+): Pick<RunWay, 'nodeIds' | 'linkIds' | 'alongMm' | 'slackMm' | 'joints'> {
+  const nodeIds: Id[] = [];
+  const linkIds: Id[] = [];
+  const joints: string[] = [];
+  let slackMm = 0;
+  for (let id: Id | null = lastId; id; ) {
+    nodeIds.unshift(id);
+    const { via, from }: Reached = tree.get(id)!;
+    if (via) {
+      linkIds.unshift(via.link.id);
+      slackMm += via.slackMm;
+      joints.push(...via.joints);
+    }
+    id = from;
+  }
+  return { nodeIds, linkIds, alongMm: tree.get(lastId)!.lengthMm, slackMm, joints };
+}
+
+export interface Bundle extends Stretch {
+  runs: Run[];
+  diameterMm: number;
+  /** Split loom that takes it, by inside diameter; null when it has to be split. */
+  loomMm: number | null;
+}
+
+const outerOf = (build: Build, run: Run): number =>
+  Math.max(
+    ...run.wireIds.map((id) => {
+      const { table, gauge } = build.wires[id]!;
+      return wireOuterMm(conductor(table, gauge).areaMm2);
+    }),
+  );
+
+/** What runs together in each stretch; stretches without a wire are there with none. */
+export function bundlesOf(build: Build, body: Body, ways: readonly RunWay[] = runWays(build, body)): Bundle[] {
+  const byLink = new Map<Id, Run[]>();
+  for (const { run, linkIds } of ways) for (const id of linkIds) byLink.set(id, [...(byLink.get(id) ?? []), run]);
+  return stretchesOf(build, body).map((stretch) => {
+    const runs = byLink.get(stretch.link.id) ?? [];
+    const diameterMm = bundleMm(runs.map((run) => outerOf(build, run)));
+    return { ...stretch, runs, diameterMm, loomMm: runs.length > 0 ? loomFor(diameterMm) : null };
+  });
+}
+
+/** Runs through a point, and how thick they are together. */
+export function throughNode(build: Build, ways: readonly RunWay[], nodeId: Id): { runs: Run[]; diameterMm: number } {
+  const runs = ways.filter((way) => way.nodeIds.includes(nodeId)).map((way) => way.run);
+  return { runs, diameterMm: bundleMm(runs.map((run) => outerOf(build, run))) };
+}

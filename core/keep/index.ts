@@ -1,4 +1,0 @@
-export * from './operatorCard.ts';
-export * from './overview.ts';
-export * from './stages.ts';
-export * from './yardRow.ts';

@@ -1,0 +1,83 @@
+/** What the operator and the roadside need on one page: which switch does what, where the fuses are, how to set a pattern. */
+
+import { BLADE_FUSES } from '../circuit/index.ts';
+import type { Build, Control } from '../document/index.ts';
+import { byPriority, patternFigures, patternOf } from '../flash/index.ts';
+import { sourceInText } from '../graph/index.ts';
+import { tagList } from '../place/index.ts';
+import type { Assessment } from '../rules/index.ts';
+
+export interface CardControl {
+  control: Control;
+  functionName: string;
+  lamps: string;
+  pattern: string;
+}
+
+export interface CardFuse {
+  feed: string;
+  place: string;
+  ratingA: number;
+  colour: string;
+  live: string;
+}
+
+export interface OperatorCard {
+  tag: string;
+  name: string;
+  size: string;
+  controls: CardControl[];
+  fuses: CardFuse[];
+  patterns: { name: string; words: string; rate: string }[];
+  cautions: string[];
+}
+
+const KIND_WORDS: Record<Control['kind'], string> = {
+  switch: 'switch',
+  button: 'button, while held',
+  channel: 'remote channel',
+  signal: 'by itself',
+};
+export const controlKindWords = (kind: Control['kind']): string => KIND_WORDS[kind];
+
+/** Gathers the card from the build; nothing on it is typed by hand, so it cannot go out of date by itself. */
+export function operatorCard(build: Build, { feeds, body }: Assessment): OperatorCard {
+  const functions = byPriority(build);
+  const usedPatterns = new Map(
+    functions.flatMap((each) =>
+      Object.values(each.shows).map((show) => [show.patternId, patternOf(build, show.patternId)] as const),
+    ),
+  );
+  return {
+    tag: build.unit.tag,
+    name: build.unit.name,
+    size: `${body.lengthMm} x ${body.widthMm} x ${body.heightMm} mm, ${build.electrics.systemVoltageV} V`,
+    controls: functions.flatMap((each): CardControl[] => {
+      const control = build.controls[each.controlId];
+      if (!control) return [];
+      const names = new Set(Object.values(each.shows).map((show) => patternOf(build, show.patternId).name));
+      const tags = Object.keys(each.shows).flatMap((id) => build.lamps[id]?.tag ?? []);
+      return [{ control, functionName: each.name, lamps: tagList(tags), pattern: [...names].join(', ') }];
+    }),
+    fuses: feeds.map(({ feed }) => ({
+      feed: feed.fuse.name,
+      place: feed.slot ? `${build.fusePanel.name}, ${sourceInText(feed.slot)} (tap)` : 'inline at the battery',
+      ratingA: feed.fuse.ratingA,
+      colour: BLADE_FUSES.find((fuse) => fuse.ratingA === feed.fuse.ratingA)?.colour ?? '',
+      live: feed.fuse.wanted === 'always' ? 'always' : 'key on',
+    })),
+    patterns: [...usedPatterns.values()].map((pattern) => {
+      const { flashesPerMinute, steady } = patternFigures(pattern);
+      return {
+        name: `${pattern.number} ${pattern.name}`,
+        words: pattern.words,
+        rate: steady ? 'steady' : `${flashesPerMinute} a minute`,
+      };
+    }),
+    cautions: [
+      'Pull the fuse before working on a lamp.',
+      'Flashing light can trigger seizures and dazzle others: use it only where it is needed.',
+      'Colours and flashing lamps are regulated. Local codes and a licensed practitioner decide.',
+    ],
+  };
+}

@@ -1,0 +1,182 @@
+/** Grounds of lamps: straight to metal where they sit, or back through a switch on the ground side. */
+import type { Build, Control, Element, Id, Lamp, OperationDraft, Wire } from '../document/index.ts';
+import { GROUND_LEAD_MM, runMm } from '../harness/index.ts';
+import { ok, type Result, refused } from '../result.ts';
+
+type Load = Extract<Element, { kind: 'lampLoad' }>;
+
+const loadsOf = (build: Build, lampIds: readonly Id[]): { lamp: Lamp; load: Load }[] =>
+  lampIds.flatMap((lampId) => {
+    const lamp = build.lamps[lampId];
+    const load = Object.values(build.elements).find(
+      (each): each is Load => each.kind === 'lampLoad' && each.lampId === lampId,
+    );
+    return lamp && load ? [{ lamp, load }] : [];
+  });
+
+const minusWires = (build: Build, loads: readonly Load[]): Wire[] => {
+  const ids = new Set(loads.map((load) => load.id));
+  const isMinus = (end: Wire['from']) => ids.has(end.elementId) && end.terminal === 'minus';
+  return Object.values(build.wires).filter((wire) => isMinus(wire.from) || isMinus(wire.to));
+};
+
+/** The wires that come off, and the parts that nothing hangs on any more once they are off. */
+function takeOff(build: Build, wires: readonly Wire[]): OperationDraft[] {
+  if (wires.length === 0) return [];
+  const gone = new Set(wires.map((wire) => wire.id));
+  const left = Object.values(build.wires).filter((wire) => !gone.has(wire.id));
+  const bare = new Set(
+    wires
+      .flatMap((wire) => [wire.from.elementId, wire.to.elementId])
+      .filter((id) => {
+        const kind = build.elements[id]?.kind;
+        const hangs = left.some((wire) => wire.from.elementId === id || wire.to.elementId === id);
+        return (kind === 'ground' || kind === 'splice') && !hangs;
+      }),
+  );
+  return [{ kind: 'removeFeed', elementIds: [...bare], wireIds: [...gone] }];
+}
+
+/** The switch of a control that stands on the ground side already, if there is one: its far side is wired to metal. */
+export function groundSwitchOf(build: Build, controlId: Id): Element | undefined {
+  return Object.values(build.elements).find(
+    (element) =>
+      element.kind === 'switch' &&
+      element.controlId === controlId &&
+      Object.values(build.wires).some(
+        (wire) =>
+          (wire.from.elementId === element.id && build.elements[wire.to.elementId]?.kind === 'ground') ||
+          (wire.to.elementId === element.id && build.elements[wire.from.elementId]?.kind === 'ground'),
+      ),
+  );
+}
+
+export interface GroundRefusal {
+  kind: 'notFed';
+  message: string;
+}
+
+/**
+ * Takes lamps' grounds off their metal and brings them back to the panel through a switch. Lamps whose control has a
+ * ground-side switch already share it, as crews wire it; what that can do is for sneakPaths to find.
+ */
+export function planGroundSwitch(
+  build: Build,
+  lampIds: readonly Id[],
+  control: { id: Id } | Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>,
+  newId: () => Id,
+): Result<OperationDraft[], GroundRefusal> {
+  const found = loadsOf(build, lampIds);
+  if (found.length === 0)
+    return refused({ kind: 'notFed', message: 'Feed these lamps first; then their ground can be switched.' });
+  const old = minusWires(
+    build,
+    found.map(({ load }) => load),
+  );
+  const { table = 'metric', gauge = '1', colour = 'black' } = old[0] ?? {};
+  const known = 'id' in control ? groundSwitchOf(build, control.id) : undefined;
+  const controlId = 'id' in control ? control.id : newId();
+  const elements: Element[] = [];
+  const wires: Wire[] = [];
+  const join = (from: Wire['from'], to: Wire['to'], lengthMm: number) =>
+    wires.push({ id: newId(), from, to, table, gauge, colour, lengthMm, loomLengthMm: null });
+  let contactId = known?.id;
+  if (!contactId) {
+    const ground: Element = { id: newId(), kind: 'ground', name: 'Ground at the panel' };
+    const contact: Element = { id: newId(), kind: 'switch', name: '', controlId };
+    contactId = contact.id;
+    elements.push(contact, ground);
+    join({ elementId: contact.id, terminal: 'out' }, { elementId: ground.id, terminal: 'join' }, GROUND_LEAD_MM);
+  }
+  const splice: Element = {
+    id: newId(),
+    kind: 'splice',
+    name: `Return of ${found.map(({ lamp }) => lamp.tag).join(' ')}`,
+  };
+  elements.push(splice);
+  join({ elementId: splice.id, terminal: 'join' }, { elementId: contactId, terminal: 'in' }, GROUND_LEAD_MM);
+  const panel = build.fusePanel.position;
+  for (const { lamp, load } of found) {
+    join(
+      { elementId: load.id, terminal: 'minus' },
+      { elementId: splice.id, terminal: 'join' },
+      runMm(lamp.position, panel),
+    );
+  }
+  const controls = 'id' in control ? [] : [{ id: controlId, ...control }];
+  return ok([...takeOff(build, old), { kind: 'assignFeed', controls, elements, wires, functions: [] }]);
+}
+
+/** Grounds each lamp to metal where it sits again. */
+export function planOwnGround(build: Build, lampIds: readonly Id[], newId: () => Id): OperationDraft[] {
+  const found = loadsOf(build, lampIds);
+  if (found.length === 0) return [];
+  const old = minusWires(
+    build,
+    found.map(({ load }) => load),
+  );
+  const { table = 'metric', gauge = '1' } = old[0] ?? {};
+  const elements: Element[] = [];
+  const wires: Wire[] = [];
+  for (const { lamp, load } of found) {
+    const ground: Element = { id: newId(), kind: 'ground', name: `Ground at ${lamp.tag}` };
+    elements.push(ground);
+    wires.push({
+      id: newId(),
+      from: { elementId: load.id, terminal: 'minus' },
+      to: { elementId: ground.id, terminal: 'join' },
+      table,
+      gauge,
+      colour: 'black',
+      lengthMm: GROUND_LEAD_MM,
+      loomLengthMm: null,
+    });
+  }
+  return [...takeOff(build, old), { kind: 'assignFeed', controls: [], elements, wires, functions: [] }];
+}
+
+/** Brings the grounds of lamps back to a bus at the panel: a way each, and one thick wire to metal. */
+export function planGroundBus(build: Build, lampIds: readonly Id[], newId: () => Id): OperationDraft[] {
+  const found = loadsOf(build, lampIds);
+  if (found.length === 0) return [];
+  const old = minusWires(
+    build,
+    found.map(({ load }) => load),
+  );
+  const { table = 'metric', gauge = '1' } = old[0] ?? {};
+  const elements: Element[] = [];
+  const wires: Wire[] = [];
+  const join = (from: Wire['from'], to: Wire['to'], lengthMm: number, size: string) =>
+    wires.push({ id: newId(), from, to, table, gauge: size, colour: 'black', lengthMm, loomLengthMm: null });
+  let bus = Object.values(build.elements).find((element) => element.kind === 'block' && isGroundBus(build, element.id));
+  if (!bus) {
+    const ground: Element = { id: newId(), kind: 'ground', name: 'Ground of the bus' };
+    bus = { id: newId(), kind: 'block', name: 'Ground bus', ways: BUS_WAYS };
+    elements.push(bus, ground);
+    join(
+      { elementId: bus.id, terminal: 'bus' },
+      { elementId: ground.id, terminal: 'join' },
+      GROUND_LEAD_MM,
+      BUS_GAUGE[table],
+    );
+  }
+  for (const { lamp, load } of found)
+    join(
+      { elementId: load.id, terminal: 'minus' },
+      { elementId: bus.id, terminal: 'bus' },
+      runMm(lamp.position, build.fusePanel.position),
+      gauge,
+    );
+  return [...takeOff(build, old), { kind: 'assignFeed', controls: [], elements, wires, functions: [] }];
+}
+
+const BUS_WAYS = 12;
+const BUS_GAUGE = { metric: '10', awg: '6' } as const;
+
+/** A block whose bus is wired to metal. */
+const isGroundBus = (build: Build, blockId: Id): boolean =>
+  Object.values(build.wires).some(
+    ({ from, to }) =>
+      (from.elementId === blockId && build.elements[to.elementId]?.kind === 'ground') ||
+      (to.elementId === blockId && build.elements[from.elementId]?.kind === 'ground'),
+  );

@@ -1,0 +1,263 @@
+/** Changes to wiring that is there already: relays, flashers, branch fuses, lamps moved between feeds, looms extended. */
+
+import { BLADE_FUSES, fuseForLamps } from '../circuit/index.ts';
+import {
+  type Build,
+  type Control,
+  derivedId,
+  type Element,
+  type Id,
+  type OperationDraft,
+  type Position,
+  type Terminal,
+  type Wire,
+} from '../document/index.ts';
+import { type Feed, ownParts } from '../graph/index.ts';
+import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
+import { ok, type Result, refused } from '../result.ts';
+import { ampacityA, conductor } from '../units/index.ts';
+import { sourceElement } from './planFeed.ts';
+import { joinFunction, newFunction } from './planFunction.ts';
+
+const terminal = (elementId: Id, name: string): Terminal => ({ elementId, terminal: name });
+
+const likeWire = (wire: Wire, id: Id, from: Terminal, to: Terminal, lengthMm: number): Wire => ({
+  ...wire,
+  id,
+  from,
+  to,
+  lengthMm,
+  loomLengthMm: null,
+});
+
+/**
+ * Puts a relay where a switch was and the switch into its coil. Ids are derived from the switch, so that two people who
+ * do it at once do the same.
+ */
+export function planRelay(build: Build, switchId: Id, ratingA: number): OperationDraft[] {
+  const element = build.elements[switchId];
+  const sample = Object.values(build.wires).find(
+    ({ from, to }) => from.elementId === switchId || to.elementId === switchId,
+  );
+  if (element?.kind !== 'switch' || !sample) return [];
+  const id = (what: string) => derivedId(switchId, what);
+  const coil: Element = { id: id('coil switch'), kind: 'switch', name: '', controlId: element.controlId };
+  const ground: Element = { id: id('coil ground'), kind: 'ground', name: 'Ground at the panel' };
+  const wires = [
+    likeWire(sample, id('coil 1'), terminal(switchId, 'in'), terminal(coil.id, 'in'), PANEL_TO_SWITCH_MM),
+    likeWire(sample, id('coil 2'), terminal(coil.id, 'out'), terminal(switchId, 'coilPlus'), PANEL_TO_SWITCH_MM),
+    {
+      ...likeWire(sample, id('coil 3'), terminal(switchId, 'coilMinus'), terminal(ground.id, 'join'), GROUND_LEAD_MM),
+      colour: 'black' as const,
+    },
+  ];
+  return [
+    { kind: 'replaceSwitchByRelay', elementId: switchId, ratingA },
+    { kind: 'assignFeed', controls: [], elements: [coil, ground], wires, functions: [] },
+  ];
+}
+
+/** Fuses a branch at its start, by what its own wire carries; null when no blade is small enough. */
+export function planBranchFuse(build: Build, wireId: Id, name: string): OperationDraft[] | null {
+  const wire = build.wires[wireId];
+  if (!wire) return null;
+  const carriesA = ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 });
+  const fuse = [...BLADE_FUSES].reverse().find(({ ratingA }) => ratingA <= carriesA);
+  if (!fuse) return null;
+  const part: Element = {
+    id: derivedId(wireId, 'branch fuse'),
+    kind: 'fuse',
+    name,
+    family: 'blade',
+    ratingA: fuse.ratingA,
+    wanted: 'always',
+  };
+  return [
+    {
+      kind: 'insertPart',
+      wireId,
+      part,
+      near: 'in',
+      far: 'out',
+      nearMm: Math.min(BRANCH_FUSE_MM, wire.lengthMm),
+      newWireId: derivedId(wireId, 'branch wire'),
+    },
+  ];
+}
+
+/** A branch fuse sits within a hand's width of where the branch begins (common practice, no source). */
+const BRANCH_FUSE_MM = 120;
+
+/** Lengthens a ready loom's wire to what its way needs: a sealed splice at the loom's end and wire from there on. */
+export function planLoomExtension(build: Build, wireId: Id, neededMm: number): OperationDraft[] {
+  const wire = build.wires[wireId];
+  if (!wire || wire.loomLengthMm === null) return [];
+  const part: Element = { id: derivedId(wireId, 'loom end'), kind: 'splice', name: 'Loom end' };
+  return [
+    { kind: 'setWireLengths', lengths: [{ wireId, lengthMm: neededMm }] },
+    {
+      kind: 'insertPart',
+      wireId,
+      part,
+      near: 'join',
+      far: 'join',
+      nearMm: wire.loomLengthMm,
+      newWireId: derivedId(wireId, 'loom extension'),
+    },
+  ];
+}
+
+export interface ChangeRefusal {
+  kind: 'notFed' | 'noRun' | 'tooMuch';
+  message: string;
+}
+
+/** A supply terminal of a feed to hang more lamps on: its last splice, or else where its run begins. */
+function runEnd(build: Build, feed: Feed, near: Position): { at: Terminal; place: Position } | null {
+  const placed = new Map<Id, Position[]>();
+  for (const wire of feed.wires)
+    for (const [here, there] of [
+      [wire.from, wire.to],
+      [wire.to, wire.from],
+    ] as const) {
+      const load = build.elements[there.elementId];
+      const lamp = load?.kind === 'lampLoad' ? build.lamps[load.lampId] : undefined;
+      if (lamp && build.elements[here.elementId]?.kind === 'splice')
+        placed.set(here.elementId, [...(placed.get(here.elementId) ?? []), lamp.position]);
+    }
+  let best: { at: Terminal; place: Position; lengthMm: number } | null = null;
+  for (const [id, [place]] of placed) {
+    const lengthMm = runMm(place!, near);
+    if (!best || lengthMm < best.lengthMm) best = { at: terminal(id, 'join'), place: place!, lengthMm };
+  }
+  return best;
+}
+
+/** Takes lamps off the feed they hang on and hangs them on another, at its nearest splice. */
+export function planMoveLamps(
+  build: Build,
+  feeds: readonly Feed[],
+  lampIds: readonly Id[],
+  toFuseId: Id,
+  newId: () => Id,
+): Result<OperationDraft[], ChangeRefusal> {
+  const target = feeds.find((feed) => feed.fuse.id === toFuseId);
+  const moving = new Set(lampIds.filter((id) => !target?.lamps.some((lamp) => lamp.id === id)));
+  const loads = Object.values(build.elements).flatMap((element) =>
+    element.kind === 'lampLoad' && moving.has(element.lampId) ? [element] : [],
+  );
+  const first = build.lamps[loads[0]?.lampId ?? ''];
+  if (!target || !first) return refused({ kind: 'notFed', message: 'Choose lamps that hang on another feed.' });
+  const end = runEnd(build, target, first.position);
+  if (!end)
+    return refused({
+      kind: 'noRun',
+      message: `${target.fuse.name} has no splice to hang lamps on. Make a feed for them.`,
+    });
+  const like = target.wires.at(-1)!;
+  const loadIds = new Set(loads.map((load) => load.id));
+  const off = Object.values(build.wires).filter(
+    ({ from, to }) => loadIds.has(from.elementId) || loadIds.has(to.elementId),
+  );
+  const minus = off.filter(({ from, to }) =>
+    [from, to].some((each) => loadIds.has(each.elementId) && each.terminal === 'minus'),
+  );
+  const wires = [
+    ...loads.map((load) =>
+      likeWire(like, newId(), end.at, terminal(load.id, 'plus'), runMm(end.place, build.lamps[load.lampId]!.position)),
+    ),
+    ...minus.map((wire) => ({ ...wire, id: newId(), table: like.table, gauge: like.gauge })),
+  ];
+  const emptied = feeds.filter(
+    (feed) => feed !== target && feed.lamps.length > 0 && feed.lamps.every((lamp) => moving.has(lamp.id)),
+  );
+  // A feed that loses its last lamp comes off with everything that was its own, but for the lamps' own ends.
+  const elementIds = emptied.flatMap((feed) =>
+    ownParts(feed, feeds).elementIds.filter((id) => !isLampEnd(build, id, loadIds, minus)),
+  );
+  return ok([
+    { kind: 'removeFeed', elementIds, wireIds: off.map((wire) => wire.id) },
+    { kind: 'assignFeed', controls: [], elements: [], wires, functions: [] },
+  ]);
+}
+
+const isLampEnd = (build: Build, id: Id, loadIds: ReadonlySet<Id>, minus: readonly Wire[]): boolean =>
+  loadIds.has(id) ||
+  (build.elements[id]?.kind === 'ground' && minus.some(({ from, to }) => from.elementId === id || to.elementId === id));
+
+export interface FlasherWish {
+  lampIds: readonly Id[];
+  control: { id: Id } | Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>;
+  /** Null takes power from the battery stud. */
+  slotId: Id | null;
+  name: string;
+  patternId: string;
+}
+
+/**
+ * Passes lamps through a flasher: what fed them becomes its signal, and while its control is on they hang on a supply of
+ * its own. One flasher a circuit, so that left and right stay apart.
+ */
+export function planFlasher(build: Build, wish: FlasherWish, newId: () => Id): Result<OperationDraft[], ChangeRefusal> {
+  const loads = Object.values(build.elements).flatMap((element) =>
+    element.kind === 'lampLoad' && wish.lampIds.includes(element.lampId) ? [element] : [],
+  );
+  const supplyWires = loads.flatMap((load) =>
+    Object.values(build.wires).flatMap((wire) => {
+      const end = (['from', 'to'] as const).find(
+        (each) => wire[each].elementId === load.id && wire[each].terminal === 'plus',
+      );
+      return end ? [{ load, wire, end }] : [];
+    }),
+  );
+  const sample = supplyWires[0]?.wire;
+  if (!sample)
+    return refused({
+      kind: 'notFed',
+      message: 'These lamps hang on no circuit yet. Feed them first; then a flasher can go between.',
+    });
+  const controlId = 'id' in wish.control ? wish.control.id : newId();
+  const controls = 'id' in wish.control ? [] : [{ id: controlId, ...wish.control }];
+  const lamps = loads.map((load) => build.lamps[load.lampId]!);
+  const ratingA = fuseForLamps(build, lamps);
+  if (ratingA === null)
+    return refused({
+      kind: 'tooMuch',
+      message: 'These lamps draw more than one fuse carries. Flash fewer of them together.',
+    });
+  const source = sourceElement(wish.slotId ? build.slots[wish.slotId]! : null, ratingA, newId());
+  const fuse: Element = { id: newId(), kind: 'fuse', name: wish.name, family: 'blade', ratingA, wanted: 'always' };
+  const elements: Element[] = [source, fuse];
+  const wires: Wire[] = [likeWire(sample, newId(), terminal(source.id, 'out'), terminal(fuse.id, 'in'), TAP_LEAD_MM)];
+  const moves: Extract<OperationDraft, { kind: 'moveWireEnds' }>['moves'] = [];
+  for (const { load, wire, end } of supplyWires) {
+    const lamp = build.lamps[load.lampId]!;
+    const flasher: Element = { id: newId(), kind: 'flasher', name: `Flasher ${lamp.tag}`, controlId };
+    const ground: Element = { id: newId(), kind: 'ground', name: `Ground at flasher ${lamp.tag}` };
+    elements.push(flasher, ground);
+    moves.push({ wireId: wire.id, end, onto: terminal(flasher.id, 'signal') });
+    wires.push(
+      likeWire(wire, newId(), terminal(flasher.id, 'out'), terminal(load.id, 'plus'), FLASHER_LEAD_MM),
+      likeWire(
+        wire,
+        newId(),
+        terminal(fuse.id, 'out'),
+        terminal(flasher.id, 'supply'),
+        runMm(build.fusePanel.position, lamp.position),
+      ),
+      {
+        ...likeWire(wire, newId(), terminal(flasher.id, 'ground'), terminal(ground.id, 'join'), GROUND_LEAD_MM),
+        colour: 'black',
+      },
+    );
+  }
+  const functions = newFunction(build, { ...wish, controlId }, newId);
+  return ok([
+    { kind: 'assignFeed', controls, elements, wires, functions },
+    { kind: 'moveWireEnds', moves },
+    ...joinFunction(build, wish, lamps),
+  ]);
+}
+
+/** A flasher is fitted beside its lamp. */
+const FLASHER_LEAD_MM = 300;

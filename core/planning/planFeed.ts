@@ -1,0 +1,327 @@
+/**
+ * Making a feed from a lead's view ("these lamps, from slot 12, by switch 3"): gives the operation that writes its
+ * elements and wires. Runs go from the panel along the unit; lamps level with each other share a splice.
+ */
+
+import {
+  DROP_BUDGET_PERCENT,
+  FAMILIES,
+  feedFigures,
+  fuseForLamps,
+  fuseForLoadA,
+  ratedCurrentA,
+} from '../circuit/index.ts';
+import {
+  applyDrafts,
+  type Build,
+  type Control,
+  type Element,
+  type ElementOf,
+  type FuseFamily,
+  type Id,
+  type Lamp,
+  type OperationDraft,
+  type Position,
+  type Slot,
+  type Terminal,
+  type Wire,
+  type WireColour,
+} from '../document/index.ts';
+import { deriveFeeds, type Feed } from '../graph/index.ts';
+import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
+import { ok, type Result, refused } from '../result.ts';
+import { ampacityA, type Conductor, conductor, conductorsOf } from '../units/index.ts';
+import { joinFunction, newFunction } from './planFunction.ts';
+
+type NewControl = Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>;
+
+export interface FeedWish {
+  name: string;
+  /** Null takes power from the battery stud. */
+  slotId: Id | null;
+  /** A fuse block to take it from instead, by its element. */
+  blockId?: Id | null;
+  lampIds: readonly Id[];
+  /** A control that is there already, or a new one. */
+  control: { id: Id } | NewControl;
+  relayRatingA: number | null;
+  /**
+   * Where the control is a wireless channel: how many channels the receiver has that this feed starts. Zero joins the
+   * receiver that has the control's channel already; left out, the channel is a contact of its own.
+   */
+  receiverChannels?: number;
+  family?: FuseFamily;
+  wanted: 'always' | 'ignition';
+  table: 'awg' | 'metric';
+  colour: WireColour;
+  patternId: string;
+}
+
+type AssignFeed = Extract<OperationDraft, { kind: 'assignFeed' }>;
+
+/** Lamps within this along the unit share a splice. */
+const SAME_STATION_MM = 400;
+/** Thinner wire does not outlive a working unit, whatever its current (common practice, no source). */
+const THINNEST_MM2 = 0.75;
+
+interface Station {
+  lamps: Lamp[];
+  at: Position;
+}
+
+/** Lamps gathered by where they are along the unit, nearest to the panel first on either side of it. */
+function stationsFrom(lamps: readonly Lamp[], panel: Position): { ahead: Station[]; behind: Station[] } {
+  const sorted = [...lamps].sort((a, b) => a.position.xMm - b.position.xMm);
+  const stations: Station[] = [];
+  for (const lamp of sorted) {
+    const last = stations.at(-1);
+    if (last && lamp.position.xMm - last.lamps[0]!.position.xMm <= SAME_STATION_MM) last.lamps.push(lamp);
+    else stations.push({ lamps: [lamp], at: lamp.position });
+  }
+  for (const station of stations) {
+    const mean = (axis: keyof Position) =>
+      station.lamps.reduce((sum, lamp) => sum + lamp.position[axis], 0) / station.lamps.length;
+    station.at = {
+      xMm: mean('xMm'),
+      yMm: mean('yMm'),
+      zMm: Math.min(...station.lamps.map((lamp) => lamp.position.zMm)),
+    };
+  }
+  return {
+    ahead: stations.filter((station) => station.at.xMm < panel.xMm).reverse(),
+    behind: stations.filter((station) => station.at.xMm >= panel.xMm),
+  };
+}
+
+/** Gathers the elements and wires of one feed; ids are drawn once, in the order of writing. */
+class Draft {
+  readonly elements: Element[] = [];
+  readonly wires: Wire[] = [];
+  readonly controls: Control[] = [];
+
+  constructor(
+    readonly wish: FeedWish,
+    readonly gauge: string,
+    readonly newId: () => Id,
+  ) {}
+
+  add<T extends Element>(element: T): T {
+    this.elements.push(element);
+    return element;
+  }
+
+  join(from: Terminal, to: Terminal, lengthMm: number, colour: WireColour = this.wish.colour): void {
+    const { gauge, wish } = this;
+    this.wires.push({ id: this.newId(), from, to, table: wish.table, gauge, colour, lengthMm, loomLengthMm: null });
+  }
+
+  control(given: { id: Id } | NewControl): Id {
+    if ('id' in given) return given.id;
+    const id = this.newId();
+    this.controls.push({ id, ...given });
+    return id;
+  }
+}
+
+const at = (element: Element, terminal: string): Terminal => ({ elementId: element.id, terminal });
+
+/** An add-a-tap holder comes in these; the smallest that carries the fuse is taken (common practice, no source). */
+const TAP_LIMITS_A = [10, 15, 20, 30];
+
+/** Where power is taken: a slot, by an add-a-tap that carries the fuse where it is one of a panel, or the battery's stud. */
+export function sourceElement(slot: Slot | null, ratingA: number, id: Id): ElementOf<'tap' | 'stud'> {
+  if (!slot) return { id, kind: 'stud', name: 'Battery stud' };
+  const limitA = slot.kind === 'slot' ? (TAP_LIMITS_A.find((limit) => limit >= ratingA) ?? null) : null;
+  return { id, kind: 'tap', name: `Tap ${slot.label}`, slotId: slot.id, limitA };
+}
+
+/** From the source to the fuse; gives the fuse. */
+function writeSource(build: Build, draft: Draft, ratingA: number): ElementOf<'fuse'> {
+  const { wish, newId } = draft;
+  const { family = 'blade' } = wish;
+  const slot = wish.slotId ? build.slots[wish.slotId]! : null;
+  const known = wish.blockId ? build.elements[wish.blockId] : undefined;
+  const fuseOf = () =>
+    draft.add({ id: newId(), kind: 'fuse', name: wish.name, family, ratingA, wanted: wish.wanted } as const);
+  if (known?.kind === 'block') {
+    const fuse = fuseOf();
+    draft.join(at(known, 'bus'), at(fuse, 'in'), TAP_LEAD_MM);
+    return fuse;
+  }
+  const source = draft.add(sourceElement(slot, ratingA, newId()));
+  const fuse = fuseOf();
+  draft.join(at(source, 'out'), at(fuse, 'in'), TAP_LEAD_MM);
+  return fuse;
+}
+
+/** From the fuse to where the run begins: a switch, a relay with the switch in its coil, a receiver's output. */
+function writeControl(draft: Draft, fuse: ElementOf<'fuse'>, controlId: Id): Terminal {
+  const { wish, newId } = draft;
+  const supply = at(fuse, 'out');
+  const grounded = (terminal: Terminal) => {
+    const ground = draft.add({ id: newId(), kind: 'ground', name: 'Ground at the panel' } as const);
+    draft.join(terminal, at(ground, 'join'), GROUND_LEAD_MM, 'black');
+  };
+  if (wish.receiverChannels) {
+    const spare = Array.from({ length: wish.receiverChannels - 1 }, (_, index) =>
+      draft.control({ ...(wish.control as NewControl), name: `${wish.name} spare ${index + 2}` }),
+    );
+    const channels = [controlId, ...spare];
+    const receiver = draft.add({ id: newId(), kind: 'receiver', name: `Receiver ${wish.name}`, channels } as const);
+    draft.join(supply, at(receiver, 'supply'), PANEL_TO_SWITCH_MM);
+    grounded(at(receiver, 'ground'));
+    return at(receiver, 'out1');
+  }
+  const contact = draft.add(
+    wish.relayRatingA === null
+      ? ({ id: newId(), kind: 'switch', name: '', controlId } as const)
+      : ({ id: newId(), kind: 'relay', name: '', controlId, ratingA: wish.relayRatingA } as const),
+  );
+  draft.join(supply, at(contact, 'in'), wish.relayRatingA === null ? PANEL_TO_SWITCH_MM : TAP_LEAD_MM);
+  if (contact.kind === 'relay') {
+    const coil = draft.add({ id: newId(), kind: 'switch', name: '', controlId } as const);
+    draft.join(at(contact, 'in'), at(coil, 'in'), PANEL_TO_SWITCH_MM);
+    draft.join(at(coil, 'out'), at(contact, 'coilPlus'), PANEL_TO_SWITCH_MM);
+    grounded(at(contact, 'coilMinus'));
+  }
+  return at(contact, 'out');
+}
+
+/** From where the run begins to the lamps and their grounds. */
+function writeRun(build: Build, draft: Draft, start: Terminal): void {
+  const { wish, newId } = draft;
+  const lamps = wish.lampIds.map((id) => build.lamps[id]!);
+  const panel = build.fusePanel.position;
+  const { ahead, behind } = stationsFrom(lamps, panel);
+  for (const chain of [ahead, behind]) {
+    let from = start;
+    let here: Position = panel;
+    for (const station of chain) {
+      const tags = station.lamps.map((lamp) => lamp.tag).join(' ');
+      const splice = draft.add({ id: newId(), kind: 'splice', name: `Splice at ${tags}` } as const);
+      const ground = draft.add({ id: newId(), kind: 'ground', name: `Ground at ${tags}` } as const);
+      draft.join(from, at(splice, 'join'), runMm(here, station.at));
+      for (const lamp of station.lamps) {
+        const load = draft.add({ id: newId(), kind: 'lampLoad', name: lamp.tag, lampId: lamp.id } as const);
+        const branchMm = runMm(station.at, lamp.position);
+        draft.join(at(splice, 'join'), at(load, 'plus'), branchMm);
+        draft.join(at(load, 'minus'), at(ground, 'join'), branchMm + GROUND_LEAD_MM, 'black');
+      }
+      from = at(splice, 'join');
+      here = station.at;
+    }
+  }
+}
+
+/** The receiver that has a control among its channels, with the output of it. */
+export function receiverOutput(build: Build, controlId: Id): Terminal | null {
+  for (const element of Object.values(build.elements)) {
+    const index = element.kind === 'receiver' ? element.channels.indexOf(controlId) : -1;
+    if (index >= 0) return at(element, `out${index + 1}`);
+  }
+  return null;
+}
+
+function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: number, newId: () => Id): AssignFeed {
+  const draft = new Draft(wish, gauge, newId);
+  const controlId = draft.control(wish.control);
+  const output = wish.receiverChannels === 0 ? receiverOutput(build, controlId) : null;
+  writeRun(build, draft, output ?? writeControl(draft, writeSource(build, draft, ratingA), controlId));
+
+  const functions = newFunction(build, { ...wish, controlId }, newId);
+  return {
+    kind: 'assignFeed',
+    controls: draft.controls,
+    elements: draft.elements,
+    wires: draft.wires,
+    functions,
+  };
+}
+
+export interface FeedRefusal {
+  kind: 'noLamps' | 'tooMuch' | 'noWire' | 'refused';
+  message: string;
+}
+
+/**
+ * Plans a feed: fuse by load, then the thinnest wire that the fuse protects and that keeps the far lamp within the
+ * drop budget, found by solving the circuit with each size in turn. Gives the operations in order: the feed itself and,
+ * when its control already has a function, the new lamps joining that function.
+ */
+export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<OperationDraft[], FeedRefusal> {
+  const lamps = wish.lampIds.flatMap((id) => build.lamps[id] ?? []);
+  if (lamps.length === 0) return refused({ kind: 'noLamps', message: 'Choose at least one lamp for the feed.' });
+  const maximumA = ratedCurrentA(build, lamps, 'maximumA');
+  const family = FAMILIES[wish.family ?? 'blade'];
+  const needed = fuseForLamps(build, lamps, wish.family);
+  if (needed === null) {
+    return refused({
+      kind: 'tooMuch',
+      message: `These lamps draw ${maximumA.toFixed(1)} A, more than one ${family.name} fuse carries. Split them over two feeds.`,
+    });
+  }
+  const joined = joinedFeed(build, wish, maximumA);
+  const ratingA = joined ? joined.guardA : needed;
+  // Ids are drawn once; only the gauge changes from try to try.
+  const first = writeFeed(build, wish, conductorsOf(wish.table)[0]!.gauge, ratingA, newId);
+  for (const size of conductorsOf(wish.table)) {
+    if (size.areaMm2 < THINNEST_MM2 || ampacityA(size, { bundled: 3 }) < ratingA) continue;
+    const assign: AssignFeed = { ...first, wires: first.wires.map((wire) => ({ ...wire, gauge: size.gauge })) };
+    const drafts = [assign, ...(joined ? strengthened(joined, size) : []), ...joinFunction(build, wish, lamps)];
+    const tried = applyDrafts(build, drafts);
+    if (!tried.ok) return refused({ kind: 'refused', message: tried.reason.message });
+    const fuseId = joined?.feed.fuse.id ?? assign.elements.find((element) => element.kind === 'fuse')!.id;
+    const feed = deriveFeeds(tried.value).find((each) => each.fuse.id === fuseId)!;
+    if (feedFigures(tried.value, feed).dropPercent <= DROP_BUDGET_PERCENT) return ok(drafts);
+  }
+  return refused({
+    kind: 'noWire',
+    message:
+      'No wire in the table keeps the drop within 3 %. Shorten the run, split the lamps, or feed them from nearer by.',
+  });
+}
+
+/** The feed that a run off a receiver's spare output joins, what guards that output, and the fuse for all of it then. */
+interface Joined {
+  feed: Feed;
+  guardA: number;
+  fuseA: number;
+}
+
+function joinedFeed(build: Build, wish: FeedWish, addedA: number): Joined | null {
+  const output = wish.receiverChannels === 0 && 'id' in wish.control ? receiverOutput(build, wish.control.id) : null;
+  const feed = output && deriveFeeds(build).find((each) => each.elementIds.includes(output.elementId));
+  if (!feed || !('id' in wish.control)) return null;
+  const channelA = build.controls[wish.control.id]?.ratingA ?? Number.POSITIVE_INFINITY;
+  const allA = ratedCurrentA(build, feed.lamps, 'maximumA') + addedA;
+  const fuseA = Math.max(feed.fuse.ratingA, fuseForLoadA(allA, feed.fuse.family) ?? 0);
+  return { feed, guardA: Math.min(fuseA, channelA), fuseA };
+}
+
+/** The fuse and the wires up to the receiver, made strong enough for what they now carry as well. */
+function strengthened({ feed, fuseA }: Joined, size: Conductor): OperationDraft[] {
+  const thinner = feed.wires.filter(
+    (wire) =>
+      feed.guardsA[wire.id] === undefined &&
+      (conductor(wire.table, wire.gauge).areaMm2 < size.areaMm2 ||
+        ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 }) < fuseA),
+  );
+  if (thinner.length === 0 && fuseA === feed.fuse.ratingA) return [];
+  const carries = conductorsOf(thinner[0]?.table ?? 'metric').find(
+    (each) => each.areaMm2 >= size.areaMm2 && ampacityA(each, { bundled: 3 }) >= fuseA,
+  );
+  return [
+    ...(fuseA === feed.fuse.ratingA
+      ? []
+      : [{ kind: 'editFuse' as const, elementId: feed.fuse.id, changes: { ratingA: fuseA } }]),
+    ...(thinner.length > 0 && carries
+      ? [
+          {
+            kind: 'editWires' as const,
+            wireIds: thinner.map((wire) => wire.id),
+            changes: { gauge: carries.gauge },
+          },
+        ]
+      : []),
+  ];
+}

@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest';
+import { applied, testTruck } from '../../demo/testUnit.ts';
+import { feedFigures, solveSetting } from '../circuit/index.ts';
+import { applyDrafts, type Build } from '../document/index.ts';
+import { deriveFeeds } from '../graph/index.ts';
+import { planDiode, planFlashResistor, planPlug } from './planParts.ts';
+
+const TURN = { name: 'Left turn', kind: 'signal', signal: 'left', ratingA: null } as const;
+const unit = testTruck()
+  .lamp('SG-0401', 'rear', { yMm: 1110, zMm: 972 })
+  .feed({ name: 'Turn', pattern: 'turn', wanted: 'always', slot: 'hot', tags: 'L1', control: TURN, colour: 'yellow' });
+const { build } = unit;
+const [lampId] = unit.ids('L1');
+const load = Object.values(build.elements).find((each) => each.kind === 'lampLoad')!;
+const currents = (of: Build, on = true) => {
+  const controlIds = new Set(on ? Object.keys(of.controls) : []);
+  const { elements } = solveSetting(of, { keyOn: true, controlIds, load: 'maximum' }).solution;
+  return { lampA: elements[load.id]!.currentA, fuseA: elements[deriveFeeds(of)[0]!.fuse.id]!.currentA };
+};
+const supply = deriveFeeds(build)[0]!.wires.find((wire) => wire.to.elementId === load.id)!;
+
+describe('parts put into a circuit that is there', () => {
+  it('a load resistor makes an LED lamp draw what a 21 W filament did, and its fuse and figures know of it', () => {
+    const planned = planFlashResistor(build, lampId!)!;
+    const with21W = applied(build, planned.operations);
+    const before = currents(build);
+    const after = currents(with21W);
+    expect(before.fuseA).toBeLessThan(0.5);
+    expect(after.fuseA).toBeGreaterThanOrEqual(21 / 12.8 - 0.05);
+    expect(after.lampA).toBeCloseTo(before.lampA, 1);
+    expect(planned.powerW).toBeCloseTo(12.8 ** 2 / planned.resistanceOhm, 6);
+    const figures = feedFigures(with21W, deriveFeeds(with21W)[0]!);
+    expect(figures.maximumA).toBeCloseTo(0.4 + 12.8 / planned.resistanceOhm, 6);
+    expect(currents(with21W, false).fuseA).toBeLessThan(1e-3);
+  });
+
+  it('no resistor for a lamp that draws enough already', () => {
+    const filament = testTruck()
+      .lamp('SG-0403', 'rear', { yMm: 1110, zMm: 972 })
+      .feed({ name: 'Turn', pattern: 'turn', wanted: 'always', slot: 'hot', tags: 'L1', control: TURN });
+    expect(planFlashResistor(filament.build, filament.ids('L1')[0]!)).toBeNull();
+  });
+
+  it('a plug keeps the lamp lit while it is mated, and its wire as long', () => {
+    const plugged = applied(build, planPlug(build, supply.id, 'Tail plug'));
+    const length = (of: Build) => Object.values(of.wires).reduce((sum, wire) => sum + wire.lengthMm, 0);
+    expect(length(plugged)).toBe(length(build));
+    expect(currents(plugged).lampA).toBeCloseTo(currents(build).lampA, 2);
+    const plug = Object.values(plugged.elements).find((each) => each.kind === 'connector')!;
+    const apart = applyDrafts(plugged, [{ kind: 'mateConnector', elementId: plug.id, mated: false }]);
+    expect(apart.ok && currents(apart.value).lampA).toBeLessThan(1e-6);
+  });
+
+  it('a diode lets the lamp light for less than a volt', () => {
+    const through = applied(build, planDiode(build, supply.id, 'Diode'));
+    expect(currents(through).lampA).toBeGreaterThan(0.3);
+    const dropOf = (of: Build) => feedFigures(of, deriveFeeds(of)[0]!).dropV;
+    const lostV = dropOf(through) - dropOf(build);
+    expect(lostV).toBeGreaterThan(0.4);
+    expect(lostV).toBeLessThan(1);
+  });
+});

@@ -1,0 +1,307 @@
+/** Findings about the ways of wires: M14 too short, M15 no slack, M16 pass too small, M20 bare edge, M21 heat and motion. */
+import type { Body } from '../../body/index.ts';
+import {
+  type Build,
+  derivedId,
+  type Id,
+  type OperationDraft,
+  type Position,
+  type RouteNode,
+} from '../../document/index.ts';
+import {
+  CLEARANCE_MM,
+  clearOf,
+  distanceMm,
+  GROMMETS,
+  grommetFor,
+  planLengths,
+  type RunWay,
+  runWays,
+  type Stretch,
+  stretchesOf,
+  throughNode,
+  wayRound,
+  zonesNear,
+} from '../../harness/index.ts';
+import { planLoomExtension } from '../../planning/index.ts';
+import { mm, run, say } from '../../units/index.ts';
+import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
+
+/** Ways found for the same wiring and points are kept: an edit elsewhere does not lay them again. */
+const kept = new WeakMap<Build['routeNodes'], { build: Build; body: Body; ways: RunWay[] }>();
+const WAY_PARTS = ['routeLinks', 'wires', 'elements', 'lamps', 'fusePanel'] as const;
+
+function keptWays({ build, body }: CheckContext): RunWay[] {
+  const known = kept.get(build.routeNodes);
+  if (known && known.body === body && WAY_PARTS.every((part) => known.build[part] === build[part])) return known.ways;
+  const ways = runWays(build, body);
+  kept.set(build.routeNodes, { build, body, ways });
+  return ways;
+}
+
+/** Shorter than this is within a pull on the ties (common practice, no source). */
+const TOLERANCE_MM = 25;
+
+/** The feed that each wire is on, by wire id. */
+function feedOfWire(context: CheckContext): Map<Id, CheckContext['feeds'][number]> {
+  return new Map(
+    context.feeds.flatMap((each) =>
+      [...each.feed.wires, ...each.feed.groundWires].map((wire) => [wire.id, each] as const),
+    ),
+  );
+}
+
+const feedIdsOf = (feeds: ReturnType<typeof feedOfWire>, { run }: RunWay): Id[] => {
+  const feed = feeds.get(run.wireIds[0]!);
+  return feed ? [feed.feed.fuse.id] : [];
+};
+
+const lampsOf = (build: Build, { run }: RunWay): Id[] =>
+  [run.from, run.to].flatMap((id) => {
+    const element = build.elements[id];
+    return element?.kind === 'lampLoad' ? [element.lampId] : [];
+  });
+
+function tooShort(context: CheckContext): Hit[] {
+  const { build } = context;
+  const feeds = feedOfWire(context);
+  const short = keptWays(context).filter(
+    // What only lacks the slack of a joint is M15's to tell.
+    ({ run, neededMm, slackMm }) => run.lengthMm < neededMm - slackMm - TOLERANCE_MM,
+  );
+  const looms = short.filter(({ run }) => build.wires[run.wireIds[0]!]!.loomLengthMm !== null);
+  const reel = short.filter((way) => !looms.includes(way));
+  const hits = looms.map(
+    (way): Hit => ({
+      message: say`The ready loom is ${run(build.wires[way.run.wireIds[0]!]!.loomLengthMm!)} long and its way ${run(way.neededMm)}: ${run(way.neededMm - way.run.lengthMm)} is missing.`,
+      lampIds: lampsOf(build, way),
+      feedIds: feedIdsOf(feeds, way),
+      waysOut: [
+        {
+          label: say`Extend it by ${run(way.neededMm - way.run.lengthMm)}`,
+          operations: planLoomExtension(build, way.run.wireIds[0]!, way.neededMm),
+        },
+      ],
+    }),
+  );
+  const byFeed = new Map<Id, RunWay[]>();
+  for (const way of reel) {
+    const id = feeds.get(way.run.wireIds[0]!)?.feed.fuse.id ?? '';
+    byFeed.set(id, [...(byFeed.get(id) ?? []), way]);
+  }
+  for (const [id, ways] of byFeed) {
+    const worst = ways.reduce((a, b) => (b.neededMm - b.run.lengthMm > a.neededMm - a.run.lengthMm ? b : a));
+    const lengths = planLengths(build, ways);
+    hits.push({
+      message: say`${feeds.get(worst.run.wireIds[0]!)?.feed.fuse.name ?? 'Loose wires'}: ${ways.length === 1 ? 'a wire is' : `${ways.length} wires are`} shorter than ${ways.length === 1 ? 'its way' : 'their ways'}, by up to ${run(worst.neededMm - worst.run.lengthMm)}.`,
+      severity: 'caution',
+      feedIds: id ? [id] : [],
+      lampIds: ways.flatMap((way) => lampsOf(build, way)),
+      waysOut: lengths ? [{ label: say`Cut to the ways`, operations: [lengths] }] : [],
+    });
+  }
+  return hits;
+}
+
+/** M15 as far as wires go; zoneRules.ts tells of lamps at the same joints. */
+export function wiresWithoutSlack(context: CheckContext): Hit[] {
+  const { build } = context;
+  const feeds = feedOfWire(context);
+  return keptWays(context)
+    .filter(
+      ({ run, neededMm, slackMm }) =>
+        slackMm > 0 && run.lengthMm < neededMm - TOLERANCE_MM && run.lengthMm >= neededMm - slackMm - TOLERANCE_MM,
+    )
+    .map((way): Hit => {
+      const lengths = planLengths(build, [way]);
+      const feed = feeds.get(way.run.wireIds[0]!);
+      return {
+        message: say`${feed?.feed.fuse.name ?? 'A wire'} crosses the ${[...new Set(way.joints)].join(' and the ')} without slack: its travel asks for ${mm(Math.round(way.slackMm))} more.`,
+        feedIds: feedIdsOf(feeds, way),
+        lampIds: lampsOf(build, way),
+        waysOut: lengths
+          ? [{ label: say`Add ${mm(Math.ceil((way.neededMm - way.run.lengthMm) / 10) * 10)}`, operations: [lengths] }]
+          : [],
+      };
+    });
+}
+
+const passNodes = ({ build }: CheckContext): RouteNode[] =>
+  Object.values(build.routeNodes).filter((node) => node.pass !== null);
+
+const editPass = (node: RouteNode, changes: Partial<NonNullable<RouteNode['pass']>>): OperationDraft => ({
+  kind: 'editRouteNode',
+  nodeId: node.id,
+  changes: { pass: { ...node.pass!, ...changes } },
+});
+
+function passTooSmall(context: CheckContext): Hit[] {
+  const ways = keptWays(context);
+  return passNodes(context).flatMap((node): Hit[] => {
+    const { runs, diameterMm } = throughNode(context.build, ways, node.id);
+    const pass = node.pass!;
+    const wanted = grommetFor(diameterMm, pass.holeMm);
+    const boreMm = pass.boreMm ?? pass.holeMm;
+    if (runs.length === 0 || (wanted && boreMm >= wanted.boreMm - 1e-9) || boreMm >= diameterMm * 1.1) return [];
+    return [
+      {
+        message: say`${node.name}: ${runs.length} wires, ${mm(diameterMm)} together, do not pass ${pass.boreMm === null ? say`the ${mm(pass.holeMm)} hole` : say`a ${mm(boreMm)} bore`}.`,
+        waysOut: wanted
+          ? [
+              {
+                label: say`Use the ${mm(wanted.boreMm)} grommet in a ${mm(wanted.holeMm)} hole`,
+                operations: [editPass(node, wanted)],
+              },
+            ]
+          : [],
+      },
+    ];
+  });
+}
+
+/** Passes with a bare edge, or open to water. Said with the other M20 findings, of lamps' own holes. */
+export function barePasses(context: CheckContext): Hit[] {
+  const ways = keptWays(context);
+  return passNodes(context).flatMap((node): Hit[] => {
+    const { runs, diameterMm } = throughNode(context.build, ways, node.id);
+    const pass = node.pass!;
+    const bare = pass.boreMm === null;
+    const wet = pass.wet && !pass.sealed;
+    if (runs.length === 0 || (!bare && !wet)) return [];
+    const grommet = grommetFor(diameterMm, pass.holeMm);
+    const changes = {
+      ...(bare && grommet),
+      ...(pass.wet && { sealed: true }),
+    };
+    const label = bare
+      ? say`Fit a ${mm(grommet?.boreMm ?? pass.holeMm)} grommet${pass.wet ? ' and seal it' : ''}`
+      : say`Seal it`;
+    return [
+      {
+        message: say`${node.name}: wires pass ${bare ? 'a bare edge' : 'a wet wall unsealed'}.`,
+        waysOut: bare && !grommet ? [] : [{ label, operations: [editPass(node, changes)] }],
+      },
+    ];
+  });
+}
+
+/** Passes whose hole is wider than what sits in it. Said with the other M28 findings, of lamps' own holes. */
+export function loosePasses(context: CheckContext): Hit[] {
+  const ways = keptWays(context);
+  return passNodes(context).flatMap((node): Hit[] => {
+    const { holeMm, boreMm } = node.pass!;
+    const has = GROMMETS.find((grommet) => grommet.boreMm === boreMm);
+    if (!has || holeMm <= has.holeMm + 1e-9) return [];
+    const wanted = grommetFor(throughNode(context.build, ways, node.id).diameterMm, holeMm);
+    return [
+      {
+        message: say`${node.name}: a grommet of ${mm(has.boreMm)} bore is made for a ${mm(has.holeMm)} hole; this one is ${mm(holeMm)}.`,
+        waysOut: wanted
+          ? [{ label: say`Use the ${mm(wanted.boreMm)} grommet`, operations: [editPass(node, wanted)] }]
+          : [],
+      },
+    ];
+  });
+}
+
+const WORDS = { hot: 'hot', moving: 'moving', pinch: 'pinching' } as const;
+
+/** The stretch led round what it is too near to; none when nothing goes round, or an end of it stands there itself. */
+function roundWay(body: Body, { link, a, b }: Stretch, clearanceMm: number): WayOut | null {
+  const isMovable = (node: RouteNode) => node.pass === null;
+  const [first, last] = [a, b].map((node) => ({
+    ...node,
+    position: isMovable(node) ? clearOf(body.zones, node.position) : node.position,
+  })) as [RouteNode, RouteNode];
+  const corners = wayRound(body.zones, first.position, last.position);
+  const moved = [first, last].filter((node, index) => node.position !== [a, b][index]!.position);
+  if (!corners || (corners.length === 0 && moved.length === 0)) return null;
+  const points = corners.map(
+    (position, index): RouteNode => ({
+      id: derivedId(link.id, `corner ${index}`),
+      name: `Round it, corner ${index + 1}`,
+      position,
+      pass: null,
+      jointId: a.jointId === b.jointId ? a.jointId : null,
+    }),
+  );
+  const along = [first, ...points, last];
+  const links = along.slice(1).map((node, index) => ({
+    id: derivedId(link.id, `stretch ${index}`),
+    a: along[index]!.id,
+    b: node.id,
+  }));
+  return {
+    label: say`Lead it round, ${mm(clearanceMm)} clear`,
+    operations: [{ kind: 'putRoute', nodes: [...moved, ...points], links, dropLinks: [link.id] }],
+  };
+}
+
+/** Lamps, walls and the panel are where they are: what is near those cannot be led elsewhere (mm). */
+const FIXED_END_MM = 400;
+
+function nearHarm(context: CheckContext): Hit[] {
+  const { build, body } = context;
+  const used = new Map<Id, Id[]>();
+  for (const way of keptWays(context))
+    for (const id of way.linkIds) used.set(id, [...(used.get(id) ?? []), ...way.run.wireIds]);
+  const stretches = stretchesOf(build, body).filter(({ link }) => used.has(link.id));
+  const feeds = feedOfWire(context);
+  const places = [...Object.values(build.lamps).map((lamp) => lamp.position), build.fusePanel.position];
+  return body.zones.flatMap((zone): Hit[] => {
+    const clearanceMm = CLEARANCE_MM[zone.kind];
+    if (clearanceMm === undefined) return [];
+    const fixed = [...places, ...passNodes(context).map((node) => node.position)].filter(
+      (place) => zonesNear([zone], place, place).length > 0,
+    );
+    const isFixed = (place: Position) => fixed.some((each) => distanceMm(each, place) < FIXED_END_MM);
+    const near = stretches.filter(
+      ({ a, b }) =>
+        zonesNear([zone], a.position, b.position).length > 0 && !isFixed(a.position) && !isFixed(b.position),
+    );
+    if (near.length === 0) return [];
+    const feedIds = near.flatMap(({ link }) =>
+      used.get(link.id)!.flatMap((wireId) => feeds.get(wireId)?.feed.fuse.id ?? []),
+    );
+    return [
+      {
+        message: say`${near.length === 1 ? 'A stretch of wire runs' : `${near.length} stretches of wire run`} within ${mm(clearanceMm)} of the ${WORDS[zone.kind as keyof typeof WORDS]} ${zone.name}.`,
+        feedIds: [...new Set(feedIds)],
+        waysOut: near.flatMap((stretch) => roundWay(body, stretch, clearanceMm) ?? []).slice(0, 1),
+      },
+    ];
+  });
+}
+
+export const ROUTE_RULES: readonly FindingRule[] = [
+  {
+    code: 'M14',
+    stages: ['feed'],
+    severity: 'stop',
+    title: 'Run longer than the loom',
+    reason: 'A wire that is pulled tight to reach breaks at its joint.',
+    wayOut: 'Extend the loom, or cut the wire to its way',
+    source: 'The ways laid on the sheet, with ends, loops and slack; allowances common practice, no source',
+    check: tooShort,
+  },
+  {
+    code: 'M16',
+    stages: ['feed'],
+    severity: 'stop',
+    title: 'Hole or grommet too small for the bundle',
+    reason: 'A bundle that is forced through a grommet loses its skin, and the next wire never goes in.',
+    wayOut: 'Use the grommet that takes the bundle',
+    source: 'Bundle by circle packing, never under 1.2 √N d; grommet sizes common practice, no source',
+    check: passTooSmall,
+  },
+  {
+    code: 'M21',
+    stages: ['feed'],
+    severity: 'caution',
+    title: 'Run near heat or moving parts',
+    reason: 'Insulation softens beside an exhaust, and a moving part saws through what touches it.',
+    wayOut: 'Move the clip clear',
+    source: "The body's zones; clearances common practice, no source",
+    check: nearHarm,
+  },
+];

@@ -1,0 +1,46 @@
+/** What a browser has and jsdom lacks, as far as the components ask for it. */
+import 'fake-indexeddb/auto';
+import { cleanup } from '@testing-library/react';
+import { afterEach, vi } from 'vitest';
+
+Object.defineProperty(window, 'matchMedia', {
+  // No motion: nothing in a test waits for a drawer to slide.
+  value: (query: string) => ({
+    matches: query.includes('reduced-motion'),
+    media: query,
+    addEventListener() {},
+    removeEventListener() {},
+    addListener() {},
+    removeListener() {},
+  }),
+});
+class Watcher {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
+vi.stubGlobal('ResizeObserver', Watcher);
+vi.stubGlobal('IntersectionObserver', Watcher);
+/** Workers answer nothing here: what they would say is handed in. */
+class SilentWorker extends EventTarget {
+  postMessage() {}
+  terminate() {}
+}
+vi.stubGlobal('Worker', SilentWorker);
+/** The server is away: what is done waits in the outbox, as on a phone without a network. */
+vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network in this test')));
+/** Node.js knows no page that an address could be relative to. */
+class PageRequest extends Request {
+  constructor(input: RequestInfo | URL, init?: RequestInit) {
+    super(input instanceof Request ? input : new URL(String(input), 'http://localhost/'), init);
+  }
+}
+vi.stubGlobal('Request', PageRequest);
+/** Lettering of an even width: nothing is drawn, but tags ask how long they are. */
+const EVEN_PX = 7;
+HTMLCanvasElement.prototype.getContext = (() => ({
+  measureText: (text: string) => ({ width: text.length * EVEN_PX }),
+})) as unknown as HTMLCanvasElement['getContext'];
+Element.prototype.scrollIntoView = () => {};
+
+afterEach(cleanup);

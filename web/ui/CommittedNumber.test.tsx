@@ -1,0 +1,68 @@
+import { render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import { CommittedNumber } from './CommittedNumber.tsx';
+
+function shown(value: number | null) {
+  const onCommit = vi.fn();
+  const view = render(<CommittedNumber aria-label="Amps" value={value} min={1} max={200} onCommit={onCommit} />);
+  const again = (next: number | null) =>
+    view.rerender(<CommittedNumber aria-label="Amps" value={next} min={1} max={200} onCommit={onCommit} />);
+  return { onCommit, field: screen.getByLabelText('Amps') as HTMLInputElement, again };
+}
+
+describe('a number field whose changes are kept', () => {
+  it('hands over one number, however many keys it took', async () => {
+    const { onCommit, field } = shown(5);
+    await userEvent.clear(field);
+    await userEvent.type(field, '131');
+    expect(onCommit).not.toHaveBeenCalled();
+    await userEvent.tab();
+    expect(onCommit.mock.calls).toEqual([[131]]);
+  });
+
+  it('hands over on Enter, and not again on leaving once it was taken', async () => {
+    const { onCommit, field, again } = shown(5);
+    await userEvent.clear(field);
+    await userEvent.type(field, '12{Enter}');
+    expect(onCommit.mock.calls).toEqual([[12]]);
+    again(12);
+    await userEvent.tab();
+    expect(onCommit).toHaveBeenCalledTimes(1);
+  });
+
+  it('says nothing when nothing was changed, and keeps within its bounds', async () => {
+    const { onCommit, field } = shown(5);
+    await userEvent.click(field);
+    await userEvent.tab();
+    expect(onCommit).not.toHaveBeenCalled();
+    await userEvent.clear(field);
+    await userEvent.type(field, '900');
+    await userEvent.tab();
+    expect(onCommit.mock.calls).toEqual([[200]]);
+  });
+
+  it('shows what somebody else has set meanwhile', () => {
+    const { field, again } = shown(5);
+    again(8);
+    expect(field.value).toBe('8');
+  });
+
+  it('shows again what is kept when what was typed was refused', async () => {
+    const { onCommit, field } = shown(5);
+    await userEvent.clear(field);
+    await userEvent.type(field, '120{Enter}');
+    expect(onCommit.mock.calls).toEqual([[120]]);
+    // Nobody took it: the value is still 5.
+    expect(field.value).toBe('5');
+    await userEvent.tab();
+    expect(onCommit).toHaveBeenCalledTimes(1);
+  });
+
+  it('hands over each step', async () => {
+    const { onCommit, field } = shown(5);
+    await userEvent.click(field);
+    await userEvent.keyboard('{ArrowUp}');
+    expect(onCommit.mock.calls).toEqual([[6]]);
+  });
+});
