@@ -1,3 +1,4 @@
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
@@ -44,9 +45,19 @@ describe('starting the database', () => {
 
   it('a first start that was cut short while making the folder does not get in the way; a stale lock is cleared', async () => {
     const dataFolder = folder();
-    mkdirSync(path.join(dataFolder, 'mariadb.making'));
+    const abandoned = path.join(dataFolder, 'mariadb.making-1');
+    mkdirSync(path.join(abandoned, 'sys'), { recursive: true });
     writeFileSync(path.join(dataFolder, 'mariadb.pid'), '999999999');
+    // What was started then still writes there, as the maker of a data folder does when only its starter was killed.
+    const stillWriting = spawn(
+      'sh',
+      ['-c', 'while mkdir -p "$0/sys/$$" && : > "$0/sys/$$/table"; do :; done', abandoned],
+      {
+        stdio: 'ignore',
+      },
+    );
     const running = await startDatabase({ dataFolder, port: await freePort() });
+    stillWriting.kill('SIGKILL');
     await expect(startDatabase({ dataFolder, port: await freePort() })).rejects.toThrow(
       /already runs on this data folder/,
     );

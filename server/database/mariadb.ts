@@ -4,7 +4,17 @@
  */
 import { type ChildProcess, execFileSync, spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
@@ -16,6 +26,8 @@ const DATABASE = 'west_ember';
 const USER = 'ember';
 /** Written last when a data folder is made: without it the folder is half-initialised. */
 const READY_MARK = '.west-ember-ready';
+/** What follows the data folder's name while it is made. */
+const MAKING = '.making-';
 const START_TIMEOUT_MS = 30_000;
 const STOP_TIMEOUT_MS = 20_000;
 /** Linux takes socket paths of at most 107 bytes. */
@@ -72,6 +84,21 @@ function temporaryTables(root: string): NodeJS.ProcessEnv {
   return { ...process.env, TMPDIR: folder, PATH: `${process.env.PATH}:/usr/sbin` };
 }
 
+/**
+ * Removes what first starts that were cut short have left beside the data folder. The program that made one may live
+ * for a moment longer than who started it, and still write there: then it stays until the next first start.
+ */
+function removeAbandoned(folder: string): void {
+  const parent = path.dirname(folder);
+  if (!existsSync(parent)) return;
+  for (const name of readdirSync(parent).filter((each) => each.startsWith(`${path.basename(folder)}${MAKING}`)))
+    try {
+      rmSync(path.join(parent, name), { recursive: true, force: true });
+    } catch (error) {
+      console.error(`${name} of an earlier first start could not be removed yet: ${(error as Error).message}`);
+    }
+}
+
 function makeDataFolder(folder: string, env: NodeJS.ProcessEnv): void {
   if (existsSync(path.join(folder, READY_MARK))) return;
   if (existsSync(folder) && readdirSync(folder).length > 0) {
@@ -79,10 +106,10 @@ function makeDataFolder(folder: string, env: NodeJS.ProcessEnv): void {
       `The data folder ${folder} is half-initialised (an earlier first start was cut short) and was left as it is: move it away, then start again.`,
     );
   }
+  removeAbandoned(folder);
   // Made beside and renamed when whole, so that a first start that is cut short leaves nothing in the way.
-  const making = `${folder}.making`;
-  rmSync(making, { recursive: true, force: true });
-  mkdirSync(making, { recursive: true });
+  mkdirSync(path.dirname(folder), { recursive: true });
+  const making = mkdtempSync(`${folder}${MAKING}`);
   const user = os.userInfo().username;
   const made = spawnSync(
     'mariadb-install-db',
