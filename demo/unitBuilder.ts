@@ -16,7 +16,7 @@ import {
   type Wire,
 } from '../core/document/index.ts';
 import { deriveFeeds } from '../core/graph/index.ts';
-import { planLengths, runWays } from '../core/harness/index.ts';
+import { planLengths, wireRoutes } from '../core/harness/index.ts';
 import { placeLampOperation, roundedPosition, usualLamps } from '../core/place/index.ts';
 import {
   type FeedWish,
@@ -235,7 +235,7 @@ export class UnitBuilder {
   routed(): this {
     const ways = planRoutes(this.build, this.body, this.newId);
     if (ways) this.apply(ways);
-    const lengths = planLengths(this.build, runWays(this.build, this.body));
+    const lengths = planLengths(this.build, wireRoutes(this.build, this.body));
     return lengths ? this.apply(lengths) : this;
   }
 

@@ -128,7 +128,7 @@ describe('a wireless receiver', () => {
     expect(limits.map((limit) => limit.limitA)).toEqual([5, 5]);
     const all = feedFigures(build, feed).maximumA;
     expect(limits.reduce((sum, limit) => sum + limit.loadA, 0)).toBeCloseTo(all, 9);
-    expect(new Set(Object.values(feed.guardsA))).toEqual(new Set([5]));
+    expect(new Set(Object.values(feed.channelLimitsA))).toEqual(new Set([5]));
   });
 });
 
@@ -213,7 +213,7 @@ describe('protection in a chain', () => {
     unit.feed({ ...warn, slot: null, block: blockId, control: SWITCH });
     const feed = feedNamed(unit.build, 'Warn');
     const short = shortFigures(unit.build, feed, feed.lamps[0]!.id)!;
-    expect(short.guards.map((guard) => guard.name)).toEqual([`Warn ${feed.fuse.ratingA} A`, 'Main 60 A']);
+    expect(short.devices.map((device) => device.name)).toEqual([`Warn ${feed.fuse.ratingA} A`, 'Main 60 A']);
     expect(short.selective).toBe('yes');
     expect(short.wireHoldsS).toBeGreaterThan(short.opensByS);
   });
@@ -242,12 +242,12 @@ describe('protection in a chain', () => {
     unit.apply({ kind: 'editFuse', elementId: feed.fuse.id, changes: { ratingA: 30 } });
     const after = feedNamed(unit.build, 'Warn');
     const short = shortFigures(unit.build, after, after.lamps[0]!.id)!;
-    expect(short.guards.map((guard) => guard.ratingA)).toEqual([30, 3]);
+    expect(short.devices.map((device) => device.ratingA)).toEqual([30, 3]);
     expect(short.selective).not.toBe('yes');
     expect(feedFigures(unit.build, after).limits.find((limit) => limit.kind === 'main')!.limitA).toBe(3);
   });
 
-  it('opening times step along the gates of ISO 8820-3 (from memory), earliest times between them', () => {
+  it('opening times step along the timeCurrentLimits of ISO 8820-3 (from memory), earliest times between them', () => {
     expect(openingTime('blade', 10, 10)).toEqual({
       notBeforeS: Number.POSITIVE_INFINITY,
       byS: Number.POSITIVE_INFINITY,

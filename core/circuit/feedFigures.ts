@@ -17,7 +17,7 @@ export interface Limit {
   /** What the lamps behind it draw, all lit, A. */
   loadA: number;
   /** Largest current that gets there before something opens, A. */
-  guardA: number;
+  deviceRatingA: number;
   reason: string;
   elementIds: Id[];
   wireIds: Id[];
@@ -85,7 +85,7 @@ function contactLimits(build: Build, feed: Feed): Limit[] {
         name: element.kind === 'relay' ? `Relay for ${control.name}` : control.name,
         limitA,
         loadA: ratedCurrentA(build, behind, 'maximumA'),
-        guardA: isChannel ? limitA : feed.fuse.ratingA,
+        deviceRatingA: isChannel ? limitA : feed.fuse.ratingA,
         reason: CONTACT_REASONS[element.kind],
         elementIds: [element.id],
         wireIds: [],
@@ -98,8 +98,8 @@ function contactLimits(build: Build, feed: Feed): Limit[] {
 function wireLimits(feed: Feed, loadA: number): Limit[] {
   const byGauge = new Map<string, Limit>();
   for (const wire of [...feed.wires, ...feed.groundWires]) {
-    const guardA = Math.min(feed.fuse.ratingA, feed.guardsA[wire.id] ?? Number.POSITIVE_INFINITY);
-    const key = `${wire.table} ${wire.gauge} ${guardA}`;
+    const deviceRatingA = Math.min(feed.fuse.ratingA, feed.channelLimitsA[wire.id] ?? Number.POSITIVE_INFINITY);
+    const key = `${wire.table} ${wire.gauge} ${deviceRatingA}`;
     const known = byGauge.get(key);
     if (known) {
       known.wireIds.push(wire.id);
@@ -110,7 +110,7 @@ function wireLimits(feed: Feed, loadA: number): Limit[] {
       name: `Wire ${gaugeName(wire.table, wire.gauge)}`,
       limitA: round1(ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 })),
       loadA,
-      guardA,
+      deviceRatingA,
       reason: '105 °C insulation, three in a bundle, outside the engine bay (ABYC E-11, from memory)',
       elementIds: [],
       wireIds: [wire.id],
@@ -122,7 +122,7 @@ function wireLimits(feed: Feed, loadA: number): Limit[] {
 function limitsOf(build: Build, feed: Feed, loadA: number): Limit[] {
   const limits: Limit[] = [];
   const { source, slot, fuse } = feed;
-  const common = { loadA, guardA: fuse.ratingA, wireIds: [] };
+  const common = { loadA, deviceRatingA: fuse.ratingA, wireIds: [] };
   if (slot) {
     const { limitA, ownLoadA } = slot;
     limits.push({

@@ -19,7 +19,7 @@ export const BLADE_FUSES = [
 ] as const;
 
 /** At a multiple of its rating a protection opens no sooner and no later than so many seconds. */
-export interface Gate {
+export interface TimeCurrentLimit {
   multiple: number;
   notBeforeS: number;
   byS: number;
@@ -28,7 +28,7 @@ export interface Gate {
 export interface Family {
   name: string;
   ratingsA: readonly number[];
-  gates: readonly Gate[];
+  timeCurrentLimits: readonly TimeCurrentLimit[];
   /** Voltage lost over it at its rating, V. */
   dropAtRatingV: number;
   resets: boolean;
@@ -42,7 +42,7 @@ export const FAMILIES: Record<FuseFamily, Family> = {
   blade: {
     name: 'blade',
     ratingsA: BLADE_FUSES.map((fuse) => fuse.ratingA),
-    gates: [
+    timeCurrentLimits: [
       { multiple: 1.1, notBeforeS: 360_000, byS: NEVER },
       { multiple: 1.35, notBeforeS: 0.75, byS: 600 },
       { multiple: 1.6, notBeforeS: 0.25, byS: 50 },
@@ -52,12 +52,12 @@ export const FAMILIES: Record<FuseFamily, Family> = {
     ],
     dropAtRatingV: 0.1,
     resets: false,
-    source: 'ISO 8820-3 time gates, from memory; they vary by edition and type',
+    source: 'ISO 8820-3 time timeCurrentLimits, from memory; they vary by edition and type',
   },
   midi: {
     name: 'midi',
     ratingsA: [30, 40, 50, 60, 70, 80, 100, 125, 150, 200],
-    gates: [
+    timeCurrentLimits: [
       { multiple: 1.1, notBeforeS: 14_400, byS: NEVER },
       { multiple: 1.35, notBeforeS: 120, byS: 1800 },
       { multiple: 2, notBeforeS: 1, byS: 15 },
@@ -71,7 +71,7 @@ export const FAMILIES: Record<FuseFamily, Family> = {
   mega: {
     name: 'mega',
     ratingsA: [100, 125, 150, 175, 200, 225, 250, 300, 350, 400, 500],
-    gates: [
+    timeCurrentLimits: [
       { multiple: 1, notBeforeS: 14_400, byS: NEVER },
       { multiple: 1.35, notBeforeS: 120, byS: 1800 },
       { multiple: 2, notBeforeS: 1, byS: 15 },
@@ -85,7 +85,7 @@ export const FAMILIES: Record<FuseFamily, Family> = {
   breaker: {
     name: 'circuit breaker',
     ratingsA: [5, 6, 8, 10, 15, 20, 25, 30, 40, 50],
-    gates: [
+    timeCurrentLimits: [
       { multiple: 1.1, notBeforeS: 3600, byS: NEVER },
       { multiple: 1.35, notBeforeS: 5, byS: 1800 },
       { multiple: 2, notBeforeS: 1, byS: 60 },
@@ -98,7 +98,7 @@ export const FAMILIES: Record<FuseFamily, Family> = {
   link: {
     name: 'fusible link',
     ratingsA: [20, 30, 50, 70, 100],
-    gates: [
+    timeCurrentLimits: [
       { multiple: 1.1, notBeforeS: 3600, byS: NEVER },
       { multiple: 2, notBeforeS: 2, byS: 120 },
       { multiple: 4, notBeforeS: 0.3, byS: 10 },
@@ -125,12 +125,12 @@ export const SMALLEST_FUSE_A = 3;
 export const fuseResistanceOhm = (ratingA: number, family: FuseFamily = 'blade'): number =>
   FAMILIES[family].dropAtRatingV / ratingA;
 
-/** Between two gates a limit is taken on a straight line of the logarithms, as the sheets draw it. */
-function between(gates: readonly Gate[], multiple: number, edge: 'notBeforeS' | 'byS'): number {
-  const next = gates.findIndex((gate) => gate.multiple > multiple + 1e-9);
+/** Between two timeCurrentLimits a limit is taken on a straight line of the logarithms, as the sheets draw it. */
+function between(timeCurrentLimits: readonly TimeCurrentLimit[], multiple: number, edge: 'notBeforeS' | 'byS'): number {
+  const next = timeCurrentLimits.findIndex((limit) => limit.multiple > multiple + 1e-9);
   if (next === 0) return NEVER;
-  const low = gates[(next < 0 ? gates.length : next) - 1]!;
-  const high = next < 0 ? undefined : gates[next]!;
+  const low = timeCurrentLimits[(next < 0 ? timeCurrentLimits.length : next) - 1]!;
+  const high = next < 0 ? undefined : timeCurrentLimits[next]!;
   if (!high || !Number.isFinite(low[edge]) || low[edge] === 0) return low[edge];
   const part = Math.log(multiple / low.multiple) / Math.log(high.multiple / low.multiple);
   if (high[edge] === 0) return low[edge] * (1 - part);
@@ -138,23 +138,23 @@ function between(gates: readonly Gate[], multiple: number, edge: 'notBeforeS' | 
 }
 
 export interface OpeningTime {
-  /** No sooner than this, s; infinity below the first gate. */
+  /** No sooner than this, s; infinity below the first limit. */
   notBeforeS: number;
   /** No later than this, s; infinity where it may never open. */
   byS: number;
 }
 
 /**
- * When a protection opens at a current. The latest time steps from gate to gate (the sheet promises no more); the
+ * When a protection opens at a current. The latest time steps from limit to limit (the sheet promises no more); the
  * earliest is drawn between them. `openingTime('blade', 10, 20) // => { notBeforeS: 0.15, byS: 5 }`
  */
 export function openingTime(family: FuseFamily, ratingA: number, currentA: number): OpeningTime {
-  const { gates } = FAMILIES[family];
+  const { timeCurrentLimits } = FAMILIES[family];
   const multiple = currentA / ratingA;
-  const passed = gates.filter((gate) => multiple >= gate.multiple - 1e-9).at(-1);
-  // The last gate of the blades says only when they are open by; just below it they may already be opening.
-  return { notBeforeS: passed ? between(gates, multiple, 'notBeforeS') : NEVER, byS: passed?.byS ?? NEVER };
+  const passed = timeCurrentLimits.filter((limit) => multiple >= limit.multiple - 1e-9).at(-1);
+  // The last limit of the blades says only when they are open by; just below it they may already be opening.
+  return { notBeforeS: passed ? between(timeCurrentLimits, multiple, 'notBeforeS') : NEVER, byS: passed?.byS ?? NEVER };
 }
 
-/** The slowest that a blade of a rating may open at a current, seconds; infinity below its first gate. */
+/** The slowest that a blade of a rating may open at a current, seconds; infinity below its first limit. */
 export const opensByS = (ratingA: number, currentA: number): number => openingTime('blade', ratingA, currentA).byS;

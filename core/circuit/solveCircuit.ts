@@ -21,7 +21,7 @@ const RESISTIVE_BELOW_V = 0.5;
 const MAX_STEPS = 200;
 const MAX_ROUNDS = 200;
 /** Loads this close to their own P/V are near enough for full Newton to finish. */
-const HANDOVER_PART = 1e-3;
+const HANDOVER_RATIO = 1e-3;
 /** Full Newton may move a load by no more than this from where following it has led. */
 const STRAY_V = 0.05;
 const VOLTAGE_TOLERANCE = 1e-9;
@@ -422,7 +422,7 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
         direction += wanted;
         change = Math.max(change, Math.abs(wanted) / (1e-3 + Math.abs(nonlinear.heldA[row]!)));
       }
-      if (change < HANDOVER_PART) return true;
+      if (change < HANDOVER_RATIO) return true;
       if (direction * turned < 0) stride = Math.max(0.01, stride / 2);
       turned = direction;
     }

@@ -143,16 +143,16 @@ describe('the battery', () => {
 });
 
 describe('a short at the far lamp', () => {
-  it('opens a blade within the gate that its current reaches (ISO 8820-3, from memory)', () => {
+  it('opens a blade within the limit that its current reaches (ISO 8820-3, from memory)', () => {
     expect(opensByS(10, 20)).toBe(5);
     expect(opensByS(10, 34.9)).toBe(5);
     expect(opensByS(10, 35)).toBe(0.5);
     expect(opensByS(10, 200)).toBe(0.1);
     expect(opensByS(10, 10.5)).toBe(Number.POSITIVE_INFINITY);
-    for (const { gates } of Object.values(FAMILIES))
-      for (const [index, gate] of gates.entries()) {
-        expect(gate.notBeforeS).toBeLessThan(gate.byS);
-        if (index > 0) expect(gate.byS).toBeLessThanOrEqual(gates[index - 1]!.byS);
+    for (const { timeCurrentLimits } of Object.values(FAMILIES))
+      for (const [index, limit] of timeCurrentLimits.entries()) {
+        expect(limit.notBeforeS).toBeLessThan(limit.byS);
+        if (index > 0) expect(limit.byS).toBeLessThanOrEqual(timeCurrentLimits[index - 1]!.byS);
       }
   });
 

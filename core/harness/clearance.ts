@@ -17,8 +17,8 @@ const zoneDistanceMm = (zone: Zone, position: Position): number =>
 
 const STEP_MM = 40;
 
-/** Least distance of a straight stretch from a zone, looked at every few centimetres, mm. */
-export function stretchDistanceMm(zone: Zone, a: Position, b: Position): number {
+/** Least distance of a straight segment from a zone, looked at every few centimetres, mm. */
+export function segmentDistanceMm(zone: Zone, a: Position, b: Position): number {
   const lengthMm = Math.hypot(...AXES.map(([, key]) => b[key] - a[key]));
   const steps = Math.max(1, Math.ceil(lengthMm / STEP_MM));
   let least = Number.POSITIVE_INFINITY;
@@ -32,9 +32,9 @@ export function stretchDistanceMm(zone: Zone, a: Position, b: Position): number 
 
 const isHarmful = (zone: Zone): boolean => CLEARANCE_MM[zone.kind] !== undefined;
 
-/** Zones that a stretch comes too near to. */
+/** Zones that a segment comes too near to. */
 export const zonesNear = (zones: readonly Zone[], a: Position, b: Position): Zone[] =>
-  zones.filter((zone) => isHarmful(zone) && stretchDistanceMm(zone, a, b) < CLEARANCE_MM[zone.kind]! - 1);
+  zones.filter((zone) => isHarmful(zone) && segmentDistanceMm(zone, a, b) < CLEARANCE_MM[zone.kind]! - 1);
 
 /** A place moved out of what it is too near to, each time by the shortest move along one axis. */
 export function clearOf(zones: readonly Zone[], place: Position): Position {

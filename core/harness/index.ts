@@ -10,11 +10,11 @@ export {
   bundlesOf,
   distanceMm,
   planLengths,
-  type RunWay,
-  runWays,
-  type Stretch,
-  stretchesOf,
+  type Segment,
+  segmentsOf,
   throughNode,
+  type WireRoute,
+  wireRoutes,
 } from './routes.ts';
 export { GROUND_LEAD_MM, legsMm, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from './runs.ts';
 export { bundleList, fuseMap, pinTables } from './wiringLists.ts';

@@ -7,8 +7,8 @@ import type { Build } from '../document/index.ts';
 import { planRoutes } from '../planning/index.ts';
 import { bodyOf } from '../rules/index.ts';
 import { bundleMm, grommetFor, loomFor } from './bundles.ts';
-import { CLEARANCE_MM, stretchDistanceMm } from './clearance.ts';
-import { bundlesOf, distanceMm, planLengths, runsOf, runWays, stretchesOf, throughNode } from './routes.ts';
+import { CLEARANCE_MM, segmentDistanceMm } from './clearance.ts';
+import { bundlesOf, distanceMm, planLengths, runsOf, segmentsOf, throughNode, wireRoutes } from './routes.ts';
 
 const newId = furtherIds();
 
@@ -60,10 +60,10 @@ describe('bundles', () => {
   });
 });
 
-describe('the first ways of a unit', () => {
+describe('the first routes of a unit', () => {
   const build = routedTruck();
   const body = bodyOf(build);
-  const ways = runWays(build, body);
+  const routes = wireRoutes(build, body);
 
   it('reach every lamp from the panel, in one piece', () => {
     const load = (tag: string) => {
@@ -71,11 +71,11 @@ describe('the first ways of a unit', () => {
       return Object.values(build.elements).find((each) => each.kind === 'lampLoad' && each.lampId === lamp.id)!.id;
     };
     expect(Object.values(build.routeLinks).length).toBeGreaterThanOrEqual(Object.values(build.routeNodes).length - 1);
-    expect(ways.length).toBeGreaterThan(0);
-    expect(ways.some(({ run }) => run.to === load('L2') || run.from === load('L2'))).toBe(true);
-    for (const way of ways) {
-      expect(way.linkIds).toHaveLength(way.nodeIds.length - 1);
-      expect(way.neededMm).toBeGreaterThan(way.alongMm + way.offMm);
+    expect(routes.length).toBeGreaterThan(0);
+    expect(routes.some(({ run }) => run.to === load('L2') || run.from === load('L2'))).toBe(true);
+    for (const route of routes) {
+      expect(route.linkIds).toHaveLength(route.nodeIds.length - 1);
+      expect(route.neededMm).toBeGreaterThan(route.alongMm + route.offMm);
     }
   });
 
@@ -83,22 +83,22 @@ describe('the first ways of a unit', () => {
     const passes = Object.values(build.routeNodes).filter((node) => node.pass !== null);
     expect(passes.map((node) => node.name)).toHaveLength(1);
     expect(body.passes.map((pass) => pass.name)).toContain(passes[0]!.name);
-    const { runs, diameterMm } = throughNode(build, ways, passes[0]!.id);
+    const { runs, diameterMm } = throughNode(build, routes, passes[0]!.id);
     expect(runs.length).toBeGreaterThan(0);
     expect(diameterMm).toBeGreaterThan(1);
     for (const node of Object.values(build.routeNodes))
       if (!node.pass)
         for (const zone of body.zones.filter((each) => each.kind === 'hot'))
-          expect(stretchDistanceMm(zone, node.position, node.position)).toBeGreaterThanOrEqual(CLEARANCE_MM.hot! - 1);
+          expect(segmentDistanceMm(zone, node.position, node.position)).toBeGreaterThanOrEqual(CLEARANCE_MM.hot! - 1);
   });
 
   it('are the shortest over the points: no way is longer than any other found by trying them all', () => {
-    const stretches = stretchesOf(build, body);
+    const segments = segmentsOf(build, body);
     // Bellman and Ford, as an independent second way to the same lengths.
-    const from = ways[0]!.nodeIds[0]!;
+    const from = routes[0]!.nodeIds[0]!;
     const best = new Map([[from, 0]]);
     for (let round = 0; round < Object.keys(build.routeNodes).length; round++)
-      for (const { a, b, lengthMm } of stretches)
+      for (const { a, b, lengthMm } of segments)
         for (const [x, y] of [
           [a.id, b.id],
           [b.id, a.id],
@@ -106,14 +106,14 @@ describe('the first ways of a unit', () => {
           const reach = (best.get(x) ?? Number.POSITIVE_INFINITY) + lengthMm;
           if (reach < (best.get(y) ?? Number.POSITIVE_INFINITY)) best.set(y, reach);
         }
-    for (const way of ways.filter((each) => each.nodeIds[0] === from))
-      expect(way.alongMm).toBeCloseTo(best.get(way.nodeIds.at(-1)!)!, 6);
+    for (const route of routes.filter((each) => each.nodeIds[0] === from))
+      expect(route.alongMm).toBeCloseTo(best.get(route.nodeIds.at(-1)!)!, 6);
   });
 
   it('give the cut lengths; a moved clip lengthens what runs over it and nothing else', () => {
-    const cut = applied(build, [planLengths(build, ways)!]);
-    expect(planLengths(cut, runWays(cut, body))).toBeNull();
-    for (const { run, neededMm } of runWays(cut, body)) expect(run.lengthMm).toBeCloseTo(neededMm, 6);
+    const cut = applied(build, [planLengths(build, routes)!]);
+    expect(planLengths(cut, wireRoutes(cut, body))).toBeNull();
+    for (const { run, neededMm } of wireRoutes(cut, body)) expect(run.lengthMm).toBeCloseTo(neededMm, 6);
     const busiest = [...bundlesOf(cut, body)].sort((a, b) => b.runs.length - a.runs.length)[0]!;
     const node = busiest.b;
     const moved = applied(cut, [
@@ -123,12 +123,12 @@ describe('the first ways of a unit', () => {
         changes: { position: { ...node.position, zMm: node.position.zMm + 300 } },
       },
     ]);
-    const before = new Map(runWays(cut, body).map((way) => [way.run.wireIds.join(), way]));
+    const before = new Map(wireRoutes(cut, body).map((route) => [route.run.wireIds.join(), route]));
     let longer = 0;
-    for (const way of runWays(moved, body)) {
-      const old = before.get(way.run.wireIds.join())!;
-      if (old.nodeIds.includes(node.id)) longer += Number(way.neededMm !== old.neededMm);
-      else expect(way.neededMm).toBe(old.neededMm);
+    for (const route of wireRoutes(moved, body)) {
+      const old = before.get(route.run.wireIds.join())!;
+      if (old.nodeIds.includes(node.id)) longer += Number(route.neededMm !== old.neededMm);
+      else expect(route.neededMm).toBe(old.neededMm);
     }
     expect(longer).toBeGreaterThan(0);
   });
@@ -159,12 +159,12 @@ describe('a joint on the way', () => {
 
   it('the run over it is cut longer than the run is at rest', () => {
     const build = applied(unit.build, [planRoutes(unit.build, body, newId)!]);
-    const crossing = stretchesOf(build, body).filter((stretch) => stretch.joints.length > 0);
+    const crossing = segmentsOf(build, body).filter((segment) => segment.joints.length > 0);
     expect(crossing.length).toBeGreaterThan(0);
-    for (const stretch of crossing) expect(stretch.slackMm).toBeGreaterThan(0);
-    const over = runWays(build, body).filter((way) => way.joints.length > 0);
+    for (const segment of crossing) expect(segment.slackMm).toBeGreaterThan(0);
+    const over = wireRoutes(build, body).filter((route) => route.joints.length > 0);
     expect(over.length).toBeGreaterThan(0);
-    for (const way of over) expect(way.neededMm).toBeGreaterThan(way.alongMm + way.offMm + way.slackMm);
+    for (const route of over) expect(route.neededMm).toBeGreaterThan(route.alongMm + route.offMm + route.slackMm);
   });
 });
 

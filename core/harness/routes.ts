@@ -1,6 +1,6 @@
 /**
- * Ways of wires along the body. Points and stretches make a graph; each wire takes the shortest way over it between the
- * places of its two ends. Lengths, slack at joints and what runs together in each stretch follow from that.
+ * Ways of wires along the body. Points and segments make a graph; each wire takes the shortest way over it between the
+ * places of its two ends. Lengths, slack at joints and what runs together in each segment follow from that.
  */
 import { type Body, carriedBy } from '../body/index.ts';
 import type { Build, Element, Id, OperationDraft, Position, RouteLink, RouteNode, Wire } from '../document/index.ts';
@@ -67,18 +67,18 @@ function middle(places: readonly Position[]): Position {
   return { xMm: mean('xMm'), yMm: mean('yMm'), zMm: Math.min(...places.map((place) => place.zMm)) };
 }
 
-export interface Stretch {
+export interface Segment {
   link: RouteLink;
   a: RouteNode;
   b: RouteNode;
   lengthMm: number;
-  /** More wire than the stretch is long, for the travel of the joint that it crosses. */
+  /** More wire than the segment is long, for the travel of the joint that it crosses. */
   slackMm: number;
   /** Joints crossed, by name. */
   joints: string[];
 }
 
-/** How much farther apart the ends of a stretch get over the travel of the joints that it crosses: chord by chord. */
+/** How much farther apart the ends of a segment get over the travel of the joints that it crosses: chord by chord. */
 function jointSlack(body: Body, a: RouteNode, b: RouteNode): { slackMm: number; joints: string[] } {
   if (a.jointId === b.jointId) return { slackMm: 0, joints: [] };
   const rest = distanceMm(a.position, b.position);
@@ -96,9 +96,9 @@ function jointSlack(body: Body, a: RouteNode, b: RouteNode): { slackMm: number; 
   return { slackMm: joints.length > 0 ? farthest - rest + JOINT_EASE_MM : 0, joints };
 }
 
-/** All stretches of a unit's ways, with their lengths. */
-export function stretchesOf(build: Build, body: Body): Stretch[] {
-  return Object.values(build.routeLinks).flatMap((link): Stretch[] => {
+/** All segments of a unit's routes, with their lengths. */
+export function segmentsOf(build: Build, body: Body): Segment[] {
+  return Object.values(build.routeLinks).flatMap((link): Segment[] => {
     const [a, b] = [build.routeNodes[link.a], build.routeNodes[link.b]];
     return a && b ? [{ link, a, b, lengthMm: distanceMm(a.position, b.position), ...jointSlack(body, a, b) }] : [];
   });
@@ -146,11 +146,11 @@ export function runsOf(build: Build): Run[] {
   return runs;
 }
 
-export interface RunWay {
+export interface WireRoute {
   run: Run;
   nodeIds: Id[];
   linkIds: Id[];
-  /** Along the points of the way, and off it at both ends, mm. */
+  /** Along the points of the route, and off it at both ends, mm. */
   alongMm: number;
   offMm: number;
   slackMm: number;
@@ -163,12 +163,12 @@ export interface RunWay {
 
 interface Reached {
   lengthMm: number;
-  via: Stretch | null;
+  via: Segment | null;
   from: Id | null;
 }
 
 /** Shortest lengths from a point of the ways to every other (Dijkstra 1959). */
-function shortest(start: Id, stretches: ReadonlyMap<Id, Stretch[]>): Map<Id, Reached> {
+function shortest(start: Id, segments: ReadonlyMap<Id, Segment[]>): Map<Id, Reached> {
   const reached = new Map<Id, Reached>([[start, { lengthMm: 0, via: null, from: null }]]);
   const open = new Set([start]);
   while (open.size > 0) {
@@ -176,7 +176,7 @@ function shortest(start: Id, stretches: ReadonlyMap<Id, Stretch[]>): Map<Id, Rea
     for (const id of open) if (!nearest || reached.get(id)!.lengthMm < reached.get(nearest)!.lengthMm) nearest = id;
     open.delete(nearest);
     const here = reached.get(nearest)!.lengthMm;
-    for (const via of stretches.get(nearest) ?? []) {
+    for (const via of segments.get(nearest) ?? []) {
       const next = via.a.id === nearest ? via.b.id : via.a.id;
       const lengthMm = here + via.lengthMm;
       if (lengthMm >= (reached.get(next)?.lengthMm ?? Number.POSITIVE_INFINITY)) continue;
@@ -188,20 +188,20 @@ function shortest(start: Id, stretches: ReadonlyMap<Id, Stretch[]>): Map<Id, Rea
 }
 
 /**
- * The way of every run that has one: both ends are led to the nearest point of the ways. Runs whose ends are nearest to
+ * The way of every run that has one: both ends are led to the nearest point of the routes. Runs whose ends are nearest to
  * the same point (a tap and its fuse, a lamp and its ground) go straight and are left out.
  */
-export function runWays(build: Build, body: Body): RunWay[] {
+export function wireRoutes(build: Build, body: Body): WireRoute[] {
   const nodes = Object.values(build.routeNodes);
   if (nodes.length === 0) return [];
   const places = elementPlaces(build);
-  const byNode = new Map<Id, Stretch[]>();
-  for (const stretch of stretchesOf(build, body))
-    for (const id of [stretch.a.id, stretch.b.id]) byNode.set(id, [...(byNode.get(id) ?? []), stretch]);
+  const byNode = new Map<Id, Segment[]>();
+  for (const segment of segmentsOf(build, body))
+    for (const id of [segment.a.id, segment.b.id]) byNode.set(id, [...(byNode.get(id) ?? []), segment]);
   const nearestTo = (place: Position): RouteNode =>
     nodes.reduce((best, node) => (legsMm(node.position, place) < legsMm(best.position, place) ? node : best));
   const trees = new Map<Id, Map<Id, Reached>>();
-  return runsOf(build).flatMap((run): RunWay[] => {
+  return runsOf(build).flatMap((run): WireRoute[] => {
     const [start, end] = [places.get(run.from), places.get(run.to)];
     if (!start || !end) return [];
     const [first, last] = [nearestTo(start), nearestTo(end)];
@@ -212,18 +212,18 @@ export function runWays(build: Build, body: Body): RunWay[] {
       trees.set(first.id, tree);
     }
     if (!tree.has(last.id)) return [];
-    const way = traced(tree, last.id);
+    const route = traced(tree, last.id);
     const offMm = legsMm(start, first.position) + legsMm(end, last.position);
     const loops = [run.from, run.to].filter((id) => build.elements[id]?.kind === 'lampLoad').length;
     const loopMm = loops * SERVICE_LOOP_MM;
-    const neededMm = cutMm(way.alongMm + offMm + way.slackMm + loopMm + 2 * END_ALLOWANCE_MM);
-    return [{ run, ...way, offMm, loopMm, neededMm }];
+    const neededMm = cutMm(route.alongMm + offMm + route.slackMm + loopMm + 2 * END_ALLOWANCE_MM);
+    return [{ run, ...route, offMm, loopMm, neededMm }];
   });
 }
 
-/** The operation that cuts every run to its way; null when all are. Ready looms keep their length. */
-export function planLengths(build: Build, ways: readonly RunWay[]): OperationDraft | null {
-  const lengths = ways.flatMap(({ run, neededMm }) => {
+/** The operation that cuts every run to its route; null when all are. Ready looms keep their length. */
+export function planLengths(build: Build, routes: readonly WireRoute[]): OperationDraft | null {
+  const lengths = routes.flatMap(({ run, neededMm }) => {
     const differsMm = neededMm - run.lengthMm;
     const last = [...run.wireIds].reverse().find((id) => build.wires[id]!.loomLengthMm === null);
     if (!last || Math.abs(differsMm) < 1) return [];
@@ -235,7 +235,7 @@ export function planLengths(build: Build, ways: readonly RunWay[]): OperationDra
 function traced(
   tree: ReadonlyMap<Id, Reached>,
   lastId: Id,
-): Pick<RunWay, 'nodeIds' | 'linkIds' | 'alongMm' | 'slackMm' | 'joints'> {
+): Pick<WireRoute, 'nodeIds' | 'linkIds' | 'alongMm' | 'slackMm' | 'joints'> {
   const nodeIds: Id[] = [];
   const linkIds: Id[] = [];
   const joints: string[] = [];
@@ -253,7 +253,7 @@ function traced(
   return { nodeIds, linkIds, alongMm: tree.get(lastId)!.lengthMm, slackMm, joints };
 }
 
-export interface Bundle extends Stretch {
+export interface Bundle extends Segment {
   runs: Run[];
   diameterMm: number;
   /** Split loom that takes it, by inside diameter; null when it has to be split. */
@@ -268,19 +268,23 @@ const outerOf = (build: Build, run: Run): number =>
     }),
   );
 
-/** What runs together in each stretch; stretches without a wire are there with none. */
-export function bundlesOf(build: Build, body: Body, ways: readonly RunWay[] = runWays(build, body)): Bundle[] {
+/** What runs together in each segment; segments without a wire are there with none. */
+export function bundlesOf(build: Build, body: Body, routes: readonly WireRoute[] = wireRoutes(build, body)): Bundle[] {
   const byLink = new Map<Id, Run[]>();
-  for (const { run, linkIds } of ways) for (const id of linkIds) byLink.set(id, [...(byLink.get(id) ?? []), run]);
-  return stretchesOf(build, body).map((stretch) => {
-    const runs = byLink.get(stretch.link.id) ?? [];
+  for (const { run, linkIds } of routes) for (const id of linkIds) byLink.set(id, [...(byLink.get(id) ?? []), run]);
+  return segmentsOf(build, body).map((segment) => {
+    const runs = byLink.get(segment.link.id) ?? [];
     const diameterMm = bundleMm(runs.map((run) => outerOf(build, run)));
-    return { ...stretch, runs, diameterMm, loomMm: runs.length > 0 ? loomFor(diameterMm) : null };
+    return { ...segment, runs, diameterMm, loomMm: runs.length > 0 ? loomFor(diameterMm) : null };
   });
 }
 
 /** Runs through a point, and how thick they are together. */
-export function throughNode(build: Build, ways: readonly RunWay[], nodeId: Id): { runs: Run[]; diameterMm: number } {
-  const runs = ways.filter((way) => way.nodeIds.includes(nodeId)).map((way) => way.run);
+export function throughNode(
+  build: Build,
+  routes: readonly WireRoute[],
+  nodeId: Id,
+): { runs: Run[]; diameterMm: number } {
+  const runs = routes.filter((route) => route.nodeIds.includes(nodeId)).map((route) => route.run);
   return { runs, diameterMm: bundleMm(runs.map((run) => outerOf(build, run))) };
 }

@@ -98,7 +98,7 @@ describe('a fuse block', () => {
   it('stands in the fuse map with what hangs on it', () => {
     const { build } = blocked();
     const map = fuseMap(build, assessed(build));
-    expect(map.map(({ at, guards, family, ratingA, lamps: fed }) => [at, guards, family, ratingA, fed])).toEqual([
+    expect(map.map(({ at, protects, family, ratingA, lamps: fed }) => [at, protects, family, ratingA, fed])).toEqual([
       ['at the battery stud', 'Ember block, all of it', 'midi', 40, ''],
       ['Ember block', 'Warn front', 'blade', 3, 'L1 R1'],
       ['Ember block', 'Warn rear', 'blade', 3, 'L2 R2'],
@@ -110,8 +110,8 @@ describe('lists of what is there', () => {
   it('the fuse map tells the slot a feed is tapped from', () => {
     const { build } = truck();
     const [own, unit] = fuseMap(build, assessed(build));
-    expect(own).toMatchObject({ at: 'slot hot', guards: 'Warn', live: 'always hot' });
-    expect(unit).toMatchObject({ at: 'slot hot', guards: "the unit's own, spare", ratingA: null });
+    expect(own).toMatchObject({ at: 'slot hot', protects: 'Warn', live: 'always hot' });
+    expect(unit).toMatchObject({ at: 'slot hot', protects: "the unit's own, spare", ratingA: null });
   });
 
   it('pin tables name the wire on both halves and say which cavity to plug', () => {

@@ -8,11 +8,11 @@ import { compareTags } from '../place/index.ts';
 import { type Grommet, grommetFor } from './bundles.ts';
 import { connectorByName } from './connectors.ts';
 import { type CutLine, cutList } from './cutList.ts';
-import { bundlesOf, runWays, throughNode } from './routes.ts';
+import { bundlesOf, throughNode, wireRoutes } from './routes.ts';
 
 export interface FuseMapLine {
   at: string;
-  guards: string;
+  protects: string;
   family: string;
   ratingA: number | null;
   colour: string;
@@ -40,7 +40,7 @@ export function fuseMap(build: Build, feeds: readonly { feed: Feed; figures: Fee
     const wire = feed.wires[0];
     return {
       at: fusePlace(build, feed),
-      guards: isMain(feed) ? `${feed.fuse.name}, all of it` : feed.fuse.name,
+      protects: isMain(feed) ? `${feed.fuse.name}, all of it` : feed.fuse.name,
       family: FAMILIES[family].name,
       ratingA,
       colour: family === 'blade' ? (BLADE_FUSES.find((fuse) => fuse.ratingA === ratingA)?.colour ?? '') : '',
@@ -61,7 +61,7 @@ export function fuseMap(build: Build, feeds: readonly { feed: Feed; figures: Fee
     .map(
       (slot): FuseMapLine => ({
         at: sourceInText(slot),
-        guards: slot.feeds ? `the unit's own: ${slot.feeds}` : "the unit's own, spare",
+        protects: slot.feeds ? `the unit's own: ${slot.feeds}` : "the unit's own, spare",
         family: FAMILIES.blade.name,
         ratingA: slot.ratingA,
         colour: BLADE_FUSES.find((fuse) => fuse.ratingA === slot.ratingA)?.colour ?? '',
@@ -161,11 +161,11 @@ export interface BundleLine {
   holeMm: number | null;
 }
 
-/** What runs together in each section, in the order of the ways; sections without a wire are left out. */
+/** What runs together in each section, in the order of the routes; sections without a wire are left out. */
 export function bundleList(build: Build, body: Body, lines: readonly CutLine[] = cutList(build)): BundleLine[] {
-  const ways = runWays(build, body);
+  const routes = wireRoutes(build, body);
   const tags = new Map(lines.map((line) => [line.wireId, line.tag]));
-  return bundlesOf(build, body, ways)
+  return bundlesOf(build, body, routes)
     .filter((bundle) => bundle.runs.length > 0)
     .map(({ a, b, lengthMm, slackMm, runs, diameterMm, loomMm }): BundleLine => {
       const wall = [a, b].find((node) => node.pass);
@@ -181,7 +181,7 @@ export function bundleList(build: Build, body: Body, lines: readonly CutLine[] =
         count: runs.length,
         diameterMm,
         loomMm,
-        grommet: wall ? grommetFor(throughNode(build, ways, wall.id).diameterMm, wall.pass?.holeMm) : null,
+        grommet: wall ? grommetFor(throughNode(build, routes, wall.id).diameterMm, wall.pass?.holeMm) : null,
         holeMm: wall?.pass?.holeMm ?? null,
       };
     });

@@ -261,7 +261,7 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
     });
   }
   const joined = joinedFeed(build, wish, maximumA);
-  const ratingA = joined ? joined.guardA : needed;
+  const ratingA = joined ? joined.deviceRatingA : needed;
   // Ids are drawn once; only the gauge changes from try to try.
   const first = writeFeed(build, wish, conductorsOf(wish.table)[0]!.gauge, ratingA, newId);
   for (const size of conductorsOf(wish.table)) {
@@ -284,7 +284,7 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
 /** The feed that a run off a receiver's spare output joins, what guards that output, and the fuse for all of it then. */
 interface Joined {
   feed: Feed;
-  guardA: number;
+  deviceRatingA: number;
   fuseA: number;
 }
 
@@ -295,14 +295,14 @@ function joinedFeed(build: Build, wish: FeedWish, addedA: number): Joined | null
   const channelA = build.controls[wish.control.id]?.ratingA ?? Number.POSITIVE_INFINITY;
   const allA = ratedCurrentA(build, feed.lamps, 'maximumA') + addedA;
   const fuseA = Math.max(feed.fuse.ratingA, fuseForLoadA(allA, feed.fuse.family) ?? 0);
-  return { feed, guardA: Math.min(fuseA, channelA), fuseA };
+  return { feed, deviceRatingA: Math.min(fuseA, channelA), fuseA };
 }
 
 /** The fuse and the wires up to the receiver, made strong enough for what they now carry as well. */
 function strengthened({ feed, fuseA }: Joined, size: Conductor): OperationDraft[] {
   const thinner = feed.wires.filter(
     (wire) =>
-      feed.guardsA[wire.id] === undefined &&
+      feed.channelLimitsA[wire.id] === undefined &&
       (conductor(wire.table, wire.gauge).areaMm2 < size.areaMm2 ||
         ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 }) < fuseA),
   );

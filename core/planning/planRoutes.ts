@@ -9,7 +9,7 @@ import { clearOf, distanceMm, grommetFor, legsMm, wayRound, zonesNear } from '..
 /** Lamps within this along the unit leave the trunk at one point. */
 const STATION_MM = 700;
 /** The trunk lies this part of the width off the centreline, where frame rails are (common practice, no source). */
-const TRUNK_PART = 0.22;
+const TRUNK_RATIO = 0.22;
 /** A pass that takes more wire than this to reach the trunk is no help. */
 const MAX_LEAD_MM = 6000;
 /** A way through a wall this near to a station of the trunk is on the way to its lamps. */
@@ -61,8 +61,8 @@ function asNode({ name, position, kind, diameterMm, wet }: Pass): Drafted {
   };
 }
 
-/** Gathers points and stretches; the same point asked for twice is one. */
-class Ways {
+/** Gathers points and segments; the same point asked for twice is one. */
+class RouteBuilder {
   readonly nodes: RouteNode[] = [];
   readonly links: { id: Id; a: Id; b: Id }[] = [];
 
@@ -128,28 +128,28 @@ const clip = (name: string, xMm: number, yMm: number, zMm: number, jointId: Id |
   jointId,
 });
 
-/** The operation that lays first ways for every lamp of a unit; null when nothing is placed. */
+/** The operation that lays first routes for every lamp of a unit; null when nothing is placed. */
 export function planRoutes(build: Build, body: Body, newId: () => Id): OperationDraft | null {
   const lamps = Object.values(build.lamps);
   if (lamps.length === 0) return null;
-  const ways = new Ways(body, newId);
+  const routes = new RouteBuilder(body, newId);
   const panel = build.fusePanel.position;
   const side = panel.yMm < 0 ? -1 : 1;
-  const trunkY = side * body.widthMm * TRUNK_PART;
+  const trunkY = side * body.widthMm * TRUNK_RATIO;
   const trunkZ = trunkHeight(lamps, body);
   const stations = stationsOf(lamps);
-  const panelNode = ways.node(clip(build.fusePanel.name || 'Panel', panel.xMm, panel.yMm, panel.zMm));
+  const panelNode = routes.node(clip(build.fusePanel.name || 'Panel', panel.xMm, panel.yMm, panel.zMm));
   const trunkAt = (xMm: number): Position => ({ xMm, yMm: trunkY, zMm: trunkZ });
   // A panel in a cab has a wall before it; a junction box on a drawbar has not.
   const pass = body.hasEngine ? nearestPass(body, panel, trunkAt) : null;
   const walls = new Set(pass ? [] : body.passes);
   const startX = pass?.position.xMm ?? panel.xMm;
-  const start = ways.free(clip('Trunk', startX, trunkY, trunkZ));
+  const start = routes.free(clip('Trunk', startX, trunkY, trunkZ));
   if (pass) {
-    const through = ways.node(asNode(pass));
-    ways.run(panelNode, through, 'Panel');
-    ways.run(through, start, 'To the trunk');
-  } else ways.run(panelNode, start, 'Panel');
+    const through = routes.node(asNode(pass));
+    routes.run(panelNode, through, 'Panel');
+    routes.run(through, start, 'To the trunk');
+  } else routes.run(panelNode, start, 'Panel');
   for (const chain of [
     stations.filter((station) => station.xMm < startX).reverse(),
     stations.filter((station) => station.xMm >= startX),
@@ -157,26 +157,26 @@ export function planRoutes(build: Build, body: Body, newId: () => Id): Operation
     let from = start;
     for (const station of chain) {
       const joint = station.lamps.map((lamp) => jointUnder(body, lamp)).find((each) => each !== null) ?? null;
-      const at = ways.free(
+      const at = routes.free(
         clip(`Trunk at ${(station.xMm / 1000).toFixed(1)} m`, station.xMm, trunkY, trunkZ, joint?.id ?? null),
       );
       const wall = [...walls].find((each) => legsMm(each.position, at.position) <= WALL_REACH_MM);
       if (wall) {
         walls.delete(wall);
-        const through = ways.node(asNode(wall));
-        ways.run(from, through, 'Trunk');
+        const through = routes.node(asNode(wall));
+        routes.run(from, through, 'Trunk');
         from = through;
       }
-      ways.run(from, at, 'Trunk');
+      routes.run(from, at, 'Trunk');
       from = at;
-      branch(ways, body, station, at);
+      branch(routes, body, station, at);
     }
   }
-  return { kind: 'putRoute', nodes: ways.nodes, links: ways.links, dropLinks: [] };
+  return { kind: 'putRoute', nodes: routes.nodes, links: routes.links, dropLinks: [] };
 }
 
 /** From the trunk to the lamps of one station: up, and then across to either side. */
-function branch(ways: Ways, body: Body, station: Station, trunk: RouteNode): void {
+function branch(routes: RouteBuilder, body: Body, station: Station, trunk: RouteNode): void {
   const levels = new Map<number, Lamp[]>();
   for (const lamp of station.lamps) {
     const level = [...levels.keys()].find((z) => Math.abs(z - lamp.position.zMm) < 350) ?? lamp.position.zMm;
@@ -185,13 +185,13 @@ function branch(ways: Ways, body: Body, station: Station, trunk: RouteNode): voi
   const { xMm, yMm } = trunk.position;
   for (const [zMm, lamps] of levels) {
     const jointId = lamps.map((lamp) => jointUnder(body, lamp)?.id).find(Boolean) ?? null;
-    const riser = ways.free(clip(`Riser at ${(xMm / 1000).toFixed(1)} m`, xMm, yMm, zMm, jointId));
-    ways.run(trunk, riser, 'Riser');
+    const riser = routes.free(clip(`Riser at ${(xMm / 1000).toFixed(1)} m`, xMm, yMm, zMm, jointId));
+    routes.run(trunk, riser, 'Riser');
     for (const sideways of [1, -1]) {
       const here = lamps.filter((lamp) => Math.sign(lamp.position.yMm) === sideways);
       if (here.length === 0) continue;
       const farthest = Math.max(...here.map((lamp) => Math.abs(lamp.position.yMm))) - INSIDE_MM;
-      const end = ways.node(
+      const end = routes.node(
         clip(
           `${sideways > 0 ? 'Left' : 'Right'} at ${(xMm / 1000).toFixed(1)} m`,
           xMm,
@@ -200,7 +200,7 @@ function branch(ways: Ways, body: Body, station: Station, trunk: RouteNode): voi
           jointId,
         ),
       );
-      ways.run(riser, end, 'Branch');
+      routes.run(riser, end, 'Branch');
     }
   }
 }

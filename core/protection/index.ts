@@ -1,3 +1,3 @@
-export { type Guard, shortFigures } from './protection.ts';
+export { type ProtectiveDevice, shortFigures } from './protection.ts';
 export { sizeWire, WireQuestion } from './sizeWire.ts';
 export { type SneakPath, sneakPaths } from './sneak.ts';

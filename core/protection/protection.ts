@@ -11,7 +11,7 @@ const SHORT_OHM = 0.01;
 /** A short heats a copper conductor in PVC from 70 to 160 C when I2 t = k2 S2, k = 115 (IEC 60364-5-54, from memory). */
 const COPPER_K = 115;
 
-export interface Guard {
+export interface ProtectiveDevice {
   name: string;
   ratingA: number;
   /** Null for the unit's own fuse in a slot, which is no part of the build. */
@@ -26,7 +26,7 @@ export interface ShortFigures {
   /** The slowest that the feed's fuse may take at that current, seconds; infinity when it may never open. */
   opensByS: number;
   /** From the feed's own fuse up to the source, with their times at this current. */
-  guards: Guard[];
+  devices: ProtectiveDevice[];
   /** Who opens first: the feed's own fuse for certain, perhaps another, or another for certain. */
   selective: 'yes' | 'unsure' | 'no';
   /** Time after which the thinnest wire in the short is past its short-circuit temperature, s. */
@@ -34,9 +34,9 @@ export interface ShortFigures {
 }
 
 /** Protections that a short's current goes through, nearest first; a slot's own fuse last. */
-function guardsOf(feed: Feed, currentA: number): Guard[] {
-  const guards = [feed.fuse, ...feed.upstream].map(
-    ({ id, name, family, ratingA }): Guard => ({
+function devicesOf(feed: Feed, currentA: number): ProtectiveDevice[] {
+  const devices = [feed.fuse, ...feed.upstream].map(
+    ({ id, name, family, ratingA }): ProtectiveDevice => ({
       name: `${name} ${ratingA} A`,
       ratingA,
       elementId: id,
@@ -46,16 +46,16 @@ function guardsOf(feed: Feed, currentA: number): Guard[] {
   // An add-a-tap takes the slot's place: it has the slot's own fuse beside the new one, not ahead of it.
   const ownFuse = feed.slot && feed.source?.kind === 'tap' && feed.source.limitA === null ? feed.slot.ratingA : null;
   if (feed.slot && ownFuse !== null)
-    guards.push({
+    devices.push({
       name: `the unit's own ${ownFuse} A at ${feed.slot.label}`,
       ratingA: ownFuse,
       elementId: null,
       ...openingTime('blade', ownFuse, currentA),
     });
-  return guards;
+  return devices;
 }
 
-function selectivity([own, ...others]: readonly Guard[]): ShortFigures['selective'] {
+function selectivity([own, ...others]: readonly ProtectiveDevice[]): ShortFigures['selective'] {
   if (!own) return 'yes';
   if (others.some((other) => other.byS <= own.notBeforeS)) return 'no';
   return others.every((other) => own.byS <= other.notBeforeS) ? 'yes' : 'unsure';
@@ -75,14 +75,14 @@ export function shortFigures(build: Build, feed: Feed, lampId: Id): ShortFigures
   const solved = solveCircuit(network).elements;
   const currentA = solved[feed.fuse.id]?.currentA ?? 0;
   if (!(currentA > 0)) return null;
-  const guards = guardsOf(feed, currentA);
+  const devices = devicesOf(feed, currentA);
   const carrying = feed.wires.filter((wire) => Math.abs(solved[wire.id]?.currentA ?? 0) > currentA / 2);
   const thinnest = Math.min(...carrying.map((wire) => conductor(wire.table, wire.gauge).areaMm2));
   return {
     currentA,
-    opensByS: guards[0]!.byS,
-    guards,
-    selective: selectivity(guards),
+    opensByS: devices[0]!.byS,
+    devices,
+    selective: selectivity(devices),
     wireHoldsS: Number.isFinite(thinnest) ? ((COPPER_K * thinnest) / currentA) ** 2 : Number.POSITIVE_INFINITY,
   };
 }

@@ -20,8 +20,8 @@ describe('a short at a lamp', () => {
   });
 
   it('goes through its own fuse first, and then what stands before it', () => {
-    expect(figures.guards[0]).toMatchObject({ ratingA: feed!.fuse.ratingA, elementId: feed!.fuse.id });
-    expect(figures.opensByS).toBe(figures.guards[0]!.byS);
+    expect(figures.devices[0]).toMatchObject({ ratingA: feed!.fuse.ratingA, elementId: feed!.fuse.id });
+    expect(figures.opensByS).toBe(figures.devices[0]!.byS);
   });
 
   it('there are no figures of a lamp that hangs on nothing', () => {
@@ -37,12 +37,14 @@ describe('a short at a lamp', () => {
     };
     // At hundreds of amps every blade opens within 0.1 s of the other's clock: nobody can tell.
     expect(withSlotFuse(feed!.fuse.ratingA).selective).toBe('unsure');
-    expect(withSlotFuse(feed!.fuse.ratingA).guards).toHaveLength(figures.guards.length + 1);
+    expect(withSlotFuse(feed!.fuse.ratingA).devices).toHaveLength(figures.devices.length + 1);
     // An add-a-tap holds its fuse beside the slot's own, and a stud has none: neither stands before the other.
     const beside = { ...feed!.source!, limitA: 10 } as never;
     const stud = { ...feed!.source!, kind: 'stud' } as never;
     const slot = { ...feed!.slot!, ratingA: 15 };
     for (const source of [beside, stud])
-      expect(shortFigures(unit.build, { ...feed!, slot, source }, lampId)!.guards).toHaveLength(figures.guards.length);
+      expect(shortFigures(unit.build, { ...feed!, slot, source }, lampId)!.devices).toHaveLength(
+        figures.devices.length,
+      );
   });
 });

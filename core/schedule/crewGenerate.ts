@@ -19,7 +19,7 @@ export interface Choice {
   /** Bay of each job by number, null where it needs none or fits nowhere. */
   bays: readonly (string | null)[];
   /** Who does a task, where that is said; otherwise whoever is done first. */
-  hands: ReadonlyMap<number, readonly string[]>;
+  crewAt: ReadonlyMap<number, readonly string[]>;
   /** Tasks that stay where they are. */
   fixed: ReadonlyMap<number, PlacedTask>;
   /** No task begins before this of its own. */
@@ -158,7 +158,7 @@ export class Generator {
         else plan.unplaced[task.id] = 'bay';
       }
       if (plan.unplaced[task.id]) return;
-      const said = choice.hands.get(at);
+      const said = choice.crewAt.get(at);
       const placed = this.soonest(said ? [said] : this.teams[at]!, task, earliest, lastHands[job]!);
       if (!placed) {
         plan.unplaced[task.id] = 'hours';

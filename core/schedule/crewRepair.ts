@@ -181,7 +181,7 @@ function pushedBack(
 ): CrewPlan {
   const generator = new Generator(question);
   const floors = new Map<number, number>();
-  const hands = new Map<number, readonly string[]>();
+  const crewAt = new Map<number, readonly string[]>();
   const fixed = new Map<number, PlacedTask>();
   const begun = underWay(question, old.placed);
   const people = new Set(question.people.map((person) => person.id));
@@ -193,7 +193,7 @@ function pushedBack(
     if (held.has(task.id) || begun.has(task.id)) fixed.set(at, was);
     floors.set(at, was.startMinutes);
     const isWhole = was.personIds.length >= task.people && was.personIds.every((id) => people.has(id));
-    if (isWhole && able(was.personIds, task.skill)) hands.set(at, was.personIds);
+    if (isWhole && able(was.personIds, task.skill)) crewAt.set(at, was.personIds);
   }
   const choice = choiceOf(question, old);
   const jobOrder = [...choice.jobOrder];
@@ -202,5 +202,5 @@ function pushedBack(
     jobOrder.splice(from, 1);
     jobOrder.splice(from + letBy.by, 0, letBy.at);
   }
-  return generator.run({ ...choice, jobOrder, floors, hands, fixed });
+  return generator.run({ ...choice, jobOrder, floors, crewAt, fixed });
 }

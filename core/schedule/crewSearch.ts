@@ -27,7 +27,7 @@ export interface CrewAnswer {
 const USUAL: CrewLimits = { rounds: 3000, timeLimitMs: 1500 };
 
 /** What a plan costs, in hours: late hours weigh most, then when each job is ready, then the very end. */
-export const COST = { late: 10, ready: 0.25, end: 0.5, unplaced: 500, hands: 1 };
+export const COST = { late: 10, ready: 0.25, end: 0.5, unplaced: 500, crewChange: 1 };
 
 export function endOfPlan(question: CrewQuestion, plan: CrewPlan): number {
   return Object.values(plan.placed).reduce((end, task) => Math.max(end, task.endMinutes), question.nowMinutes);
@@ -66,14 +66,14 @@ export function costOf(question: CrewQuestion, plan: CrewPlan): number {
     cost += ((end - question.nowMinutes) / 60) * COST.ready;
     if (job.dueMinutes !== null) cost += (Math.max(0, end - job.dueMinutes) / 60) * COST.late * job.weight;
   }
-  const hands = new Map<string, string>();
+  const lastAt = new Map<string, string>();
   for (const task of question.tasks) {
     const placed = plan.placed[task.id];
     if (!placed) continue;
     const who = placed.personIds.join();
-    const last = hands.get(task.jobId);
-    if (last !== undefined && last !== who) cost += COST.hands;
-    hands.set(task.jobId, who);
+    const last = lastAt.get(task.jobId);
+    if (last !== undefined && last !== who) cost += COST.crewChange;
+    lastAt.set(task.jobId, who);
   }
   return cost + Object.keys(plan.unplaced).length * COST.unplaced;
 }
@@ -95,7 +95,7 @@ function tails(question: CrewQuestion): number[] {
   return tail;
 }
 
-const NOTHING_FIXED = { hands: new Map(), fixed: new Map(), floors: new Map() };
+const NOTHING_FIXED = { crewAt: new Map(), fixed: new Map(), floors: new Map() };
 
 /** Jobs by what presses most, each in the fitting bay that has least to do. */
 export function firstChoice(question: CrewQuestion): Choice {

@@ -12,13 +12,13 @@ function problemsIn(question: PlanQuestion, starts: Record<string, number>): str
   const taskOf = new Map(question.tasks.map((task) => [task.id, task]));
   for (const task of question.tasks)
     for (const before of task.after)
-      if (starts[task.id]! < starts[before]! + taskOf.get(before)!.durationMin)
+      if (starts[task.id]! < starts[before]! + taskOf.get(before)!.durationMinutes)
         problems.push(`${task.id} begins before ${before} ends`);
   for (const resource of question.resources)
     for (const { id } of question.tasks) {
       const time = starts[id]!;
       const taken = question.tasks
-        .filter((task) => starts[task.id]! <= time && time < starts[task.id]! + task.durationMin)
+        .filter((task) => starts[task.id]! <= time && time < starts[task.id]! + task.durationMinutes)
         .flatMap((task) => task.needs)
         .filter((need) => need.resource === resource.id)
         .reduce((sum, need) => sum + need.count, 0);
@@ -31,14 +31,14 @@ describe('published job-shop instances', () => {
   // ft06 and ft10 by Fisher and Thompson (1963), la01 by Lawrence (1984); optima as published, from memory.
   it.each(JOB_SHOPS.map((each) => [each.name, each] as const))(
     '%s',
-    (name, { question, optimumMin }) => {
+    (name, { question, optimumMinutes }) => {
       const answer = planTasks(PlanQuestion.parse(question), LIMITS);
       expect(problemsIn(question, answer.starts)).toEqual([]);
-      expect(answer.lowerBoundMin).toBeLessThanOrEqual(optimumMin);
-      expect(answer.makespanMin).toBeGreaterThanOrEqual(optimumMin);
-      console.log(`${name}: ${answer.makespanMin}, optimum ${optimumMin}, bound ${answer.lowerBoundMin}`);
-      if (name === 'ft10') expect(answer.makespanMin).toBeLessThanOrEqual(optimumMin * 1.05);
-      else expect(answer.makespanMin).toBe(optimumMin);
+      expect(answer.lowerBoundMinutes).toBeLessThanOrEqual(optimumMinutes);
+      expect(answer.makespanMinutes).toBeGreaterThanOrEqual(optimumMinutes);
+      console.log(`${name}: ${answer.makespanMinutes}, optimum ${optimumMinutes}, bound ${answer.lowerBoundMinutes}`);
+      if (name === 'ft10') expect(answer.makespanMinutes).toBeLessThanOrEqual(optimumMinutes * 1.05);
+      else expect(answer.makespanMinutes).toBe(optimumMinutes);
     },
     120_000,
   );
@@ -61,7 +61,7 @@ describe('any tasks', () => {
       return {
         tasks: Array.from({ length: count }, (_, index) => ({
           id: `t${index}`,
-          durationMin: next() % 9,
+          durationMinutes: next() % 9,
           after: Array.from({ length: index }, (_each, before) => before)
             .filter(() => next() % 4 === 0)
             .map((before) => `t${before}`),
@@ -78,9 +78,9 @@ describe('any tasks', () => {
       fc.property(question, (asked) => {
         const answer = planTasks(PlanQuestion.parse(asked), { rounds: 300, timeLimitMs: 5000 });
         expect(problemsIn(asked, answer.starts)).toEqual([]);
-        expect(answer.makespanMin).toBeGreaterThanOrEqual(answer.lowerBoundMin);
-        const ends = asked.tasks.map((task) => answer.starts[task.id]! + task.durationMin);
-        expect(answer.makespanMin).toBe(Math.max(...ends));
+        expect(answer.makespanMinutes).toBeGreaterThanOrEqual(answer.lowerBoundMinutes);
+        const ends = asked.tasks.map((task) => answer.starts[task.id]! + task.durationMinutes);
+        expect(answer.makespanMinutes).toBe(Math.max(...ends));
       }),
       { numRuns: 120 },
     );
@@ -88,15 +88,15 @@ describe('any tasks', () => {
 
   it('tells what is wrong with the question', () => {
     const tasks = [
-      { id: 'a', durationMin: 5, after: ['b'], needs: [{ resource: 'bay', count: 2 }] },
-      { id: 'b', durationMin: 5, after: ['a'] },
+      { id: 'a', durationMinutes: 5, after: ['b'], needs: [{ resource: 'bay', count: 2 }] },
+      { id: 'b', durationMinutes: 5, after: ['a'] },
     ];
     const parsed = PlanQuestion.safeParse({ tasks, resources: [{ id: 'bay', capacity: 1 }] });
     expect(parsed.error?.issues.map((issue) => issue.message)).toEqual([
       'bay has 1 only, 2 are asked for',
       'Tasks wait for each other in a circle',
     ]);
-    expect(PlanQuestion.safeParse({ tasks: [{ id: 'a', durationMin: 5, after: ['x'] }], resources: [] }).success).toBe(
+    expect(PlanQuestion.safeParse({ tasks: [{ id: 'a', durationMinutes: 5, after: ['x'] }], resources: [] }).success).toBe(
       false,
     );
   });

@@ -15,7 +15,7 @@ export const PlanQuestion = z
       .array(
         z.strictObject({
           id,
-          durationMin: z.number().int().min(0).max(100_000),
+          durationMinutes: z.number().int().min(0).max(100_000),
           after: z.array(id).max(1000).default([]),
           needs: z
             .array(z.strictObject({ resource: id, count: z.number().int().min(1).max(1000).default(1) }))
@@ -54,8 +54,8 @@ export const PlanQuestion = z
 export type PlanQuestion = z.infer<typeof PlanQuestion>;
 
 export interface PlanAnswer {
-  makespanMin: number;
-  lowerBoundMin: number;
+  makespanMinutes: number;
+  lowerBoundMinutes: number;
   starts: Record<string, number>;
   provenOptimal: boolean;
 }
@@ -95,7 +95,7 @@ export function problemOf({ tasks, resources }: Pick<PlanQuestion, 'tasks' | 're
   const after: number[][] = tasks.map(() => []);
   for (const [index, each] of before.entries()) for (const other of each) after[other]!.push(index);
   return {
-    durations: Int32Array.from(tasks, (task) => task.durationMin),
+    durations: Int32Array.from(tasks, (task) => task.durationMinutes),
     before,
     after,
     needs: tasks.map((task) => {
@@ -346,8 +346,8 @@ export function planTasks(question: PlanQuestion, limits: Partial<SearchLimits> 
     ...limits,
   });
   return {
-    makespanMin: makespan,
-    lowerBoundMin: bound,
+    makespanMinutes: makespan,
+    lowerBoundMinutes: bound,
     starts: Object.fromEntries(question.tasks.map((task, index) => [task.id, starts[index]!])),
     provenOptimal: makespan === bound,
   };

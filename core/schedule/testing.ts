@@ -37,7 +37,7 @@ function jobShop(text: string): PlanQuestion {
       machines.add(machine);
       return {
         id: `${job}.${step}`,
-        durationMin: figures[2 * step + 1]!,
+        durationMinutes: figures[2 * step + 1]!,
         after: step > 0 ? [`${job}.${step - 1}`] : [],
         needs: [{ resource: `m${machine}`, count: 1 }],
       };
@@ -47,7 +47,7 @@ function jobShop(text: string): PlanQuestion {
 }
 
 export const JOB_SHOPS = [
-  { name: 'ft06', question: jobShop(FT06), optimumMin: 55 },
-  { name: 'la01', question: jobShop(LA01), optimumMin: 666 },
-  { name: 'ft10', question: jobShop(FT10), optimumMin: 930 },
+  { name: 'ft06', question: jobShop(FT06), optimumMinutes: 55 },
+  { name: 'la01', question: jobShop(LA01), optimumMinutes: 666 },
+  { name: 'ft10', question: jobShop(FT10), optimumMinutes: 930 },
 ] as const;

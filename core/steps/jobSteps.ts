@@ -64,7 +64,7 @@ const WAYS: Record<StepKind, Way> = {
   program: { skill: 'wiring', where: '', tools: ['bench lead', 'programming list'] },
   insulate: { skill: 'wiring', where: '', tools: ['end caps', 'heat gun'] },
   prove: { skill: 'wiring', where: 'controls and every lamp', tools: ['meter', 'fuses'] },
-  ties: { skill: null, where: 'along the ways', tools: ['ties', 'flush cutter'] },
+  ties: { skill: null, where: 'along the routes', tools: ['ties', 'flush cutter'] },
   trimOn: { skill: null, where: '', tools: ['trim wedge'] },
   close: { skill: null, where: 'covers and passes', tools: ['sealant'] },
   fuse: { skill: 'wiring', where: 'battery and fuse panel', tools: ['10 mm spanner'] },

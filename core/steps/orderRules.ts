@@ -56,7 +56,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
     first: ['trimOff'],
     next: ['pilot', 'drill', 'run'],
     shares: null,
-    reason: 'Trim hides what is behind the panel, and the ways through it.',
+    reason: 'Trim hides what is behind the panel, and the routes through it.',
   },
   {
     id: 'pilot-before-final',

@@ -92,7 +92,7 @@ export function backToStock(build: Build, body: Body): BackToStock {
   const passes = Object.values(build.routeNodes).filter((node) => node.pass !== null);
   if (passes.length > 0)
     step(
-      'Close the ways through walls',
+      'Close the routes through walls',
       passes
         .map((node) => node.name || 'a pass')
         .sort()

@@ -10,5 +10,5 @@ export {
   type PartLine,
   partsList,
 } from './partsList.ts';
-export { type Comparison, compareLooms, compareRuns, type Prices, type School } from './schools.ts';
 export { type SurveyPart, type SurveyQuestion, surveyProgress, surveyQuestions } from './surveyList.ts';
+export { type Comparison, compareLooms, compareRuns, type Prices, type WiringMethod } from './wiringMethods.ts';

@@ -1,7 +1,15 @@
 /** What a job eats besides lamps and wire: loom, grommets, ties, shrink, labels, sealant, and the bits that wear. */
 import type { Body, Material } from '../body/index.ts';
 import type { Build } from '../document/index.ts';
-import { bundlesOf, cutList, GROMMETS, GROUND_COLOUR, jointList, runWays, terminalColour } from '../harness/index.ts';
+import {
+  bundlesOf,
+  cutList,
+  GROMMETS,
+  GROUND_COLOUR,
+  jointList,
+  terminalColour,
+  wireRoutes,
+} from '../harness/index.ts';
 import { allHoles, bitsFor, drillingOf, formatMm, templateJobs } from '../place/index.ts';
 import { conductor, wireOuterMm } from '../units/index.ts';
 import type { PartLine } from './partsList.ts';
@@ -19,14 +27,14 @@ const BARREL_MM: Record<string, number> = { red: 4.2, blue: 4.8, yellow: 6.5, 'b
 const SEALANT_ML = 4;
 const CARTRIDGE_ML = 290;
 
-/** Loom that is reckoned with until ways are laid: 10 mm along every supply wire. */
+/** Loom that is reckoned with until routes are laid: 10 mm along every supply wire. */
 const UNLAID_LOOM_MM = 10;
 
 function unlaid(build: Build): Line[] {
   const supply = Object.values(build.wires).filter((wire) => wire.colour !== GROUND_COLOUR);
   const metres = supply.reduce((sum, wire) => sum + wire.lengthMm, 0) / 1000;
   if (metres === 0) return [];
-  const use = 'reckoned; lay the ways for sizes';
+  const use = 'reckoned; lay the routes for sizes';
   return [
     {
       key: 'loom unlaid',
@@ -49,10 +57,10 @@ const tieLine = (metres: number, use: string): Line => ({
   use,
 });
 
-/** Loom and ties along the ways, by the bundle of each section. */
+/** Loom and ties along the routes, by the bundle of each section. */
 function alongWays(build: Build, body: Body): Line[] {
   if (Object.keys(build.routeNodes).length === 0) return unlaid(build);
-  const bundles = bundlesOf(build, body, runWays(build, body)).filter((bundle) => bundle.runs.length > 0);
+  const bundles = bundlesOf(build, body, wireRoutes(build, body)).filter((bundle) => bundle.runs.length > 0);
   return bundles.flatMap(({ loomMm, lengthMm, slackMm, a }): Line[] => {
     const metres = (lengthMm + slackMm) / 1000;
     const name = loomMm === null ? 'Braided sleeve, over 38 mm' : `Split loom ${loomMm} mm`;

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SHELF } from '../../demo/shelf.ts';
 import { applied, countingIds, furtherIds, testTruck } from '../../demo/testUnit.ts';
 import { demoUnits } from '../../demo/world.ts';
-import { bundlesOf, jointList, runWays } from '../harness/index.ts';
+import { bundlesOf, jointList, wireRoutes } from '../harness/index.ts';
 import { assess, bodyOf } from '../rules/index.ts';
 import { jobSteps, learnedFactor, learningExponent, wrightTotal, wrightUnit } from '../steps/index.ts';
 import { conductor, inWords } from '../units/index.ts';
@@ -10,8 +10,8 @@ import { alternatives } from './alternatives.ts';
 import { backToStock } from './backToStock.ts';
 import { estimateOf, learnedHours, spentOn } from './hours.ts';
 import { boughtQuantity, crimpColour, partsList } from './partsList.ts';
-import { compareLooms, compareRuns } from './schools.ts';
 import { shrinkFor } from './shrink.ts';
+import { compareLooms, compareRuns } from './wiringMethods.ts';
 
 /** A pair of strobes on a feed of their own. */
 const warnTruck = () =>
@@ -114,9 +114,9 @@ describe('what a job eats', () => {
   const metres = (of: RegExp) =>
     parts.filter((line) => of.test(line.name)).reduce((sum, line) => sum + line.quantity, 0);
 
-  it('loom by the bundle of every section, as long as the ways', () => {
+  it('loom by the bundle of every section, as long as the routes', () => {
     const body = bodyOf(build);
-    const sections = bundlesOf(build, body, runWays(build, body)).filter((each) => each.runs.length > 0);
+    const sections = bundlesOf(build, body, wireRoutes(build, body)).filter((each) => each.runs.length > 0);
     const along = sections.reduce((sum, each) => sum + each.lengthMm + each.slackMm, 0) / 1000;
     expect(metres(/loom|sleeve/)).toBeCloseTo(along * 1.1, 6);
     expect(parts.find((line) => line.key === 'ties')!.quantity).toBeCloseTo(along / 0.3, 6);
@@ -249,7 +249,7 @@ describe('two ways to do the same wiring', () => {
     const [feed] = long(truck);
     const answer = compareLooms(truck, [feed!], new Map([...prices(truck), ['ready-loom 3', 9], ['ready-loom 8', 20]]));
     if (!answer.ok) throw new Error(answer.reason);
-    const [own, looms] = answer.schools;
+    const [own, looms] = answer.methods;
     const count = feed!.wires.filter((wire) => wire.lengthMm >= 1000).length;
     expect(looms.figures.wireMm).toBeGreaterThan(own.figures.wireMm);
     expect(looms.lost).toEqual([]);
@@ -268,8 +268,8 @@ describe('two ways to do the same wiring', () => {
     expect(crimps(truck) - crimps(built)).toBe(count);
     const back = compareLooms(built, [feedsOf(built).find((each) => each.fuse.id === feed!.fuse.id)!], prices(built));
     if (!back.ok) throw new Error(back.reason);
-    expect(back.schools.map((school) => school.name)).toEqual(['Ready looms', 'Own wire']);
-    expect(crimps(applied(built, back.schools[1].operations))).toBe(crimps(truck));
+    expect(back.methods.map((method) => method.name)).toEqual(['Ready looms', 'Own wire']);
+    expect(crimps(applied(built, back.methods[1].operations))).toBe(crimps(truck));
   });
 
   it('one run for two functions: a fuse and wire less, and one function that is no longer switched by itself', () => {
@@ -299,7 +299,7 @@ describe('two ways to do the same wiring', () => {
     const ordered = [...feeds].sort((a, b) => b.fuse.name.localeCompare(a.fuse.name));
     const answer = compareRuns(build, ordered, prices(build), furtherIds());
     if (!answer.ok) throw new Error(answer.reason);
-    const [each, one] = answer.schools;
+    const [each, one] = answer.methods;
     expect([each.figures.fuses, one.figures.fuses]).toEqual([2, 1]);
     expect(one.figures.wireMm).toBeLessThan(each.figures.wireMm);
     expect(one.figures.minutes).toBeLessThan(each.figures.minutes);

@@ -1,6 +1,6 @@
 /** SR-02: two scene lights at the back of a long van, on a ready loom that did not reach. */
 import type { Build } from '../../core/document/index.ts';
-import { runWays } from '../../core/harness/index.ts';
+import { wireRoutes } from '../../core/harness/index.ts';
 import { planLoomExtension } from '../../core/planning/index.ts';
 import { ODILE, TAMSIN } from '../people.ts';
 import { UnitBuilder } from '../unitBuilder.ts';
@@ -34,7 +34,7 @@ export function serviceVan({ newId, daysAgo }: World): Build {
     })
     .routed();
   // The long wire back came in a ready loom: it ends short of the roof grommet and goes on behind a sealed splice.
-  const trunk = runWays(unit.build, unit.body).sort((a, b) => b.neededMm - a.neededMm)[0]!;
+  const trunk = wireRoutes(unit.build, unit.body).sort((a, b) => b.neededMm - a.neededMm)[0]!;
   const wireId = trunk.run.wireIds[0]!;
   unit.apply({ kind: 'editWires', wireIds: [wireId], changes: { loomLengthMm: LOOM_MM, lengthMm: LOOM_MM } });
   for (const operation of planLoomExtension(unit.build, wireId, trunk.neededMm)) unit.apply(operation);

@@ -118,11 +118,11 @@ const PINS: TableKind = {
 
 const FUSES: TableKind = {
   title: 'Fuse map',
-  columns: ['at', 'guards', 'family', 'rating_a', 'colour', 'load_a', 'wire', 'live', 'lamps'],
+  columns: ['at', 'protects', 'family', 'rating_a', 'colour', 'load_a', 'wire', 'live', 'lamps'],
   rows: ({ build }) =>
     fuseMap(build, assess(build).feeds).map((line) => ({
       at: line.at,
-      guards: line.guards,
+      protects: line.protects,
       family: line.family,
       rating_a: line.ratingA,
       colour: line.colour,

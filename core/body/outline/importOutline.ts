@@ -16,7 +16,7 @@ export interface ImportProblem {
 const CURVE_CHORDS = 12;
 const CIRCLE_CHORDS = 40;
 /** Ends of lines nearer than this (in drawing units, relative to the drawing's size) are one corner. */
-const JOIN_PART = 1e-4;
+const JOIN_RATIO = 1e-4;
 const MAX_POINTS = 600;
 
 const areaOf = (outline: Outline): number =>
@@ -138,7 +138,7 @@ function chained(pieces: Point[][]): Outline[] {
   const all = pieces.flat();
   if (all.length === 0) return [];
   const size = Math.max(...([0, 1] as const).map((axis) => extent(all, axis)).map(([low, high]) => high - low));
-  const near = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1]) <= size * JOIN_PART + 1e-9;
+  const near = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1]) <= size * JOIN_RATIO + 1e-9;
   const left = [...pieces];
   const shapes: Outline[] = [];
   while (left.length > 0) {

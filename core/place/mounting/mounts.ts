@@ -206,7 +206,7 @@ export interface Drilling {
 }
 
 /** Screws of a base sit this part of its half width from the middle. */
-const SCREW_PART = 0.82;
+const SCREW_RATIO = 0.82;
 /** 1/2 in bits for the corners of a flush slot, as far as the slot is high enough. Common practice, no source. */
 const CORNER_BIT_MM = 12.7;
 /** A flush lamp's flange covers this much beyond the cut, at least. */
@@ -227,7 +227,7 @@ function pattern(
   round: boolean,
   diameterMm: number,
 ): [number, number][] {
-  const reach = (length: number) => Math.max(0, Math.min((length / 2) * SCREW_PART, (length - diameterMm) / 2 - 1));
+  const reach = (length: number) => Math.max(0, Math.min((length / 2) * SCREW_RATIO, (length - diameterMm) / 2 - 1));
   const [halfA, halfB] = [reach(widthMm), reach(heightMm)];
   const long = widthMm >= heightMm;
   if (count === 1) return [[0, 0]];

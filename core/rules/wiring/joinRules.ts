@@ -142,7 +142,7 @@ function unfusedBranch(context: CheckContext): Hit[] {
   }
   for (const { feed, figures } of feeds)
     for (const limit of figures.limits) {
-      if (limit.kind !== 'wire' || limit.limitA >= limit.guardA || !isBranchOnly(feed, limit)) continue;
+      if (limit.kind !== 'wire' || limit.limitA >= limit.deviceRatingA || !isBranchOnly(feed, limit)) continue;
       const weak = new Set(limit.wireIds);
       const start = feed.wires.find((wire) => weak.has(wire.id));
       if (!start) continue;

@@ -131,21 +131,21 @@ function weakerThanFuse(context: CheckContext): Hit[] {
     const { feed, figures } = each;
     return (
       figures.limits
-        .filter((limit) => limit.kind !== 'fuse' && limit.limitA < limit.guardA)
+        .filter((limit) => limit.kind !== 'fuse' && limit.limitA < limit.deviceRatingA)
         // A slot that is overloaded outright is M1's to tell, a branch thinner than its trunk is M7's.
         .filter((limit) => limit.kind !== 'slot' || limit.limitA >= figures.maximumA)
         .filter((limit) => limit.kind !== 'wire' || !isBranchOnly(feed, limit))
         .map((weak) => ({
-          message: say`${feed.fuse.name}: ${weak.name} is good for ${amps(weak.limitA)} behind a ${amps(weak.guardA)} ${weak.guardA === feed.fuse.ratingA ? 'fuse' : 'channel'}.`,
+          message: say`${feed.fuse.name}: ${weak.name} is good for ${amps(weak.limitA)} behind a ${amps(weak.deviceRatingA)} ${weak.deviceRatingA === feed.fuse.ratingA ? 'fuse' : 'channel'}.`,
           reason: say`The fuse would let ${weak.name.toLowerCase()} burn before it opens. ${weak.name}: ${weak.reason}.`,
           worked: {
-            formula: say`${amps(weak.limitA)} < ${amps(weak.guardA)}`,
+            formula: say`${amps(weak.limitA)} < ${amps(weak.deviceRatingA)}`,
             terms: [
               { value: say`${amps(weak.limitA)}`, what: say`${weak.name}`, source: weak.reason },
               {
-                value: say`${amps(weak.guardA)}`,
+                value: say`${amps(weak.deviceRatingA)}`,
                 what: say`what opens before it`,
-                source: weak.guardA === feed.fuse.ratingA ? 'the fuse' : 'the channel',
+                source: weak.deviceRatingA === feed.fuse.ratingA ? 'the fuse' : 'the channel',
               },
             ],
           },

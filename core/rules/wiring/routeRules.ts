@@ -1,4 +1,4 @@
-/** Findings about the ways of wires: M14 too short, M15 no slack, M16 pass too small, M20 bare edge, M21 heat and motion. */
+/** Findings about the routes of wires: M14 too short, M15 no slack, M16 pass too small, M20 bare edge, M21 heat and motion. */
 import type { Body } from '../../body/index.ts';
 import {
   type Build,
@@ -15,12 +15,12 @@ import {
   GROMMETS,
   grommetFor,
   planLengths,
-  type RunWay,
-  runWays,
-  type Stretch,
-  stretchesOf,
+  type Segment,
+  segmentsOf,
   throughNode,
+  type WireRoute,
   wayRound,
+  wireRoutes,
   zonesNear,
 } from '../../harness/index.ts';
 import { planLoomExtension } from '../../planning/index.ts';
@@ -28,15 +28,16 @@ import { mm, run, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 
 /** Ways found for the same wiring and points are kept: an edit elsewhere does not lay them again. */
-const kept = new WeakMap<Build['routeNodes'], { build: Build; body: Body; ways: RunWay[] }>();
-const WAY_PARTS = ['routeLinks', 'wires', 'elements', 'lamps', 'fusePanel'] as const;
+const kept = new WeakMap<Build['routeNodes'], { build: Build; body: Body; routes: WireRoute[] }>();
+const ROUTE_PARTS = ['routeLinks', 'wires', 'elements', 'lamps', 'fusePanel'] as const;
 
-function keptWays({ build, body }: CheckContext): RunWay[] {
+function keptRoutes({ build, body }: CheckContext): WireRoute[] {
   const known = kept.get(build.routeNodes);
-  if (known && known.body === body && WAY_PARTS.every((part) => known.build[part] === build[part])) return known.ways;
-  const ways = runWays(build, body);
-  kept.set(build.routeNodes, { build, body, ways });
-  return ways;
+  if (known && known.body === body && ROUTE_PARTS.every((part) => known.build[part] === build[part]))
+    return known.routes;
+  const routes = wireRoutes(build, body);
+  kept.set(build.routeNodes, { build, body, routes });
+  return routes;
 }
 
 /** Shorter than this is within a pull on the ties (common practice, no source). */
@@ -51,12 +52,12 @@ function feedOfWire(context: CheckContext): Map<Id, CheckContext['feeds'][number
   );
 }
 
-const feedIdsOf = (feeds: ReturnType<typeof feedOfWire>, { run }: RunWay): Id[] => {
+const feedIdsOf = (feeds: ReturnType<typeof feedOfWire>, { run }: WireRoute): Id[] => {
   const feed = feeds.get(run.wireIds[0]!);
   return feed ? [feed.feed.fuse.id] : [];
 };
 
-const lampsOf = (build: Build, { run }: RunWay): Id[] =>
+const lampsOf = (build: Build, { run }: WireRoute): Id[] =>
   [run.from, run.to].flatMap((id) => {
     const element = build.elements[id];
     return element?.kind === 'lampLoad' ? [element.lampId] : [];
@@ -65,39 +66,39 @@ const lampsOf = (build: Build, { run }: RunWay): Id[] =>
 function tooShort(context: CheckContext): Hit[] {
   const { build } = context;
   const feeds = feedOfWire(context);
-  const short = keptWays(context).filter(
+  const short = keptRoutes(context).filter(
     // What only lacks the slack of a joint is M15's to tell.
     ({ run, neededMm, slackMm }) => run.lengthMm < neededMm - slackMm - TOLERANCE_MM,
   );
   const looms = short.filter(({ run }) => build.wires[run.wireIds[0]!]!.loomLengthMm !== null);
-  const reel = short.filter((way) => !looms.includes(way));
+  const reel = short.filter((route) => !looms.includes(route));
   const hits = looms.map(
-    (way): Hit => ({
-      message: say`The ready loom is ${run(build.wires[way.run.wireIds[0]!]!.loomLengthMm!)} long and its way ${run(way.neededMm)}: ${run(way.neededMm - way.run.lengthMm)} is missing.`,
-      lampIds: lampsOf(build, way),
-      feedIds: feedIdsOf(feeds, way),
+    (route): Hit => ({
+      message: say`The ready loom is ${run(build.wires[route.run.wireIds[0]!]!.loomLengthMm!)} long and its route ${run(route.neededMm)}: ${run(route.neededMm - route.run.lengthMm)} is missing.`,
+      lampIds: lampsOf(build, route),
+      feedIds: feedIdsOf(feeds, route),
       waysOut: [
         {
-          label: say`Extend it by ${run(way.neededMm - way.run.lengthMm)}`,
-          operations: planLoomExtension(build, way.run.wireIds[0]!, way.neededMm),
+          label: say`Extend it by ${run(route.neededMm - route.run.lengthMm)}`,
+          operations: planLoomExtension(build, route.run.wireIds[0]!, route.neededMm),
         },
       ],
     }),
   );
-  const byFeed = new Map<Id, RunWay[]>();
-  for (const way of reel) {
-    const id = feeds.get(way.run.wireIds[0]!)?.feed.fuse.id ?? '';
-    byFeed.set(id, [...(byFeed.get(id) ?? []), way]);
+  const byFeed = new Map<Id, WireRoute[]>();
+  for (const route of reel) {
+    const id = feeds.get(route.run.wireIds[0]!)?.feed.fuse.id ?? '';
+    byFeed.set(id, [...(byFeed.get(id) ?? []), route]);
   }
-  for (const [id, ways] of byFeed) {
-    const worst = ways.reduce((a, b) => (b.neededMm - b.run.lengthMm > a.neededMm - a.run.lengthMm ? b : a));
-    const lengths = planLengths(build, ways);
+  for (const [id, routes] of byFeed) {
+    const worst = routes.reduce((a, b) => (b.neededMm - b.run.lengthMm > a.neededMm - a.run.lengthMm ? b : a));
+    const lengths = planLengths(build, routes);
     hits.push({
-      message: say`${feeds.get(worst.run.wireIds[0]!)?.feed.fuse.name ?? 'Loose wires'}: ${ways.length === 1 ? 'a wire is' : `${ways.length} wires are`} shorter than ${ways.length === 1 ? 'its way' : 'their ways'}, by up to ${run(worst.neededMm - worst.run.lengthMm)}.`,
+      message: say`${feeds.get(worst.run.wireIds[0]!)?.feed.fuse.name ?? 'Loose wires'}: ${routes.length === 1 ? 'a wire is' : `${routes.length} wires are`} shorter than ${routes.length === 1 ? 'its way' : 'their routes'}, by up to ${run(worst.neededMm - worst.run.lengthMm)}.`,
       severity: 'caution',
       feedIds: id ? [id] : [],
-      lampIds: ways.flatMap((way) => lampsOf(build, way)),
-      waysOut: lengths ? [{ label: say`Cut to the ways`, operations: [lengths] }] : [],
+      lampIds: routes.flatMap((route) => lampsOf(build, route)),
+      waysOut: lengths ? [{ label: say`Cut to the routes`, operations: [lengths] }] : [],
     });
   }
   return hits;
@@ -107,20 +108,25 @@ function tooShort(context: CheckContext): Hit[] {
 export function wiresWithoutSlack(context: CheckContext): Hit[] {
   const { build } = context;
   const feeds = feedOfWire(context);
-  return keptWays(context)
+  return keptRoutes(context)
     .filter(
       ({ run, neededMm, slackMm }) =>
         slackMm > 0 && run.lengthMm < neededMm - TOLERANCE_MM && run.lengthMm >= neededMm - slackMm - TOLERANCE_MM,
     )
-    .map((way): Hit => {
-      const lengths = planLengths(build, [way]);
-      const feed = feeds.get(way.run.wireIds[0]!);
+    .map((route): Hit => {
+      const lengths = planLengths(build, [route]);
+      const feed = feeds.get(route.run.wireIds[0]!);
       return {
-        message: say`${feed?.feed.fuse.name ?? 'A wire'} crosses the ${[...new Set(way.joints)].join(' and the ')} without slack: its travel asks for ${mm(Math.round(way.slackMm))} more.`,
-        feedIds: feedIdsOf(feeds, way),
-        lampIds: lampsOf(build, way),
+        message: say`${feed?.feed.fuse.name ?? 'A wire'} crosses the ${[...new Set(route.joints)].join(' and the ')} without slack: its travel asks for ${mm(Math.round(route.slackMm))} more.`,
+        feedIds: feedIdsOf(feeds, route),
+        lampIds: lampsOf(build, route),
         waysOut: lengths
-          ? [{ label: say`Add ${mm(Math.ceil((way.neededMm - way.run.lengthMm) / 10) * 10)}`, operations: [lengths] }]
+          ? [
+              {
+                label: say`Add ${mm(Math.ceil((route.neededMm - route.run.lengthMm) / 10) * 10)}`,
+                operations: [lengths],
+              },
+            ]
           : [],
       };
     });
@@ -136,9 +142,9 @@ const editPass = (node: RouteNode, changes: Partial<NonNullable<RouteNode['pass'
 });
 
 function passTooSmall(context: CheckContext): Hit[] {
-  const ways = keptWays(context);
+  const routes = keptRoutes(context);
   return passNodes(context).flatMap((node): Hit[] => {
-    const { runs, diameterMm } = throughNode(context.build, ways, node.id);
+    const { runs, diameterMm } = throughNode(context.build, routes, node.id);
     const pass = node.pass!;
     const wanted = grommetFor(diameterMm, pass.holeMm);
     const boreMm = pass.boreMm ?? pass.holeMm;
@@ -161,9 +167,9 @@ function passTooSmall(context: CheckContext): Hit[] {
 
 /** Passes with a bare edge, or open to water. Said with the other M20 findings, of lamps' own holes. */
 export function barePasses(context: CheckContext): Hit[] {
-  const ways = keptWays(context);
+  const routes = keptRoutes(context);
   return passNodes(context).flatMap((node): Hit[] => {
-    const { runs, diameterMm } = throughNode(context.build, ways, node.id);
+    const { runs, diameterMm } = throughNode(context.build, routes, node.id);
     const pass = node.pass!;
     const bare = pass.boreMm === null;
     const wet = pass.wet && !pass.sealed;
@@ -187,12 +193,12 @@ export function barePasses(context: CheckContext): Hit[] {
 
 /** Passes whose hole is wider than what sits in it. Said with the other M28 findings, of lamps' own holes. */
 export function loosePasses(context: CheckContext): Hit[] {
-  const ways = keptWays(context);
+  const routes = keptRoutes(context);
   return passNodes(context).flatMap((node): Hit[] => {
     const { holeMm, boreMm } = node.pass!;
     const has = GROMMETS.find((grommet) => grommet.boreMm === boreMm);
     if (!has || holeMm <= has.holeMm + 1e-9) return [];
-    const wanted = grommetFor(throughNode(context.build, ways, node.id).diameterMm, holeMm);
+    const wanted = grommetFor(throughNode(context.build, routes, node.id).diameterMm, holeMm);
     return [
       {
         message: say`${node.name}: a grommet of ${mm(has.boreMm)} bore is made for a ${mm(has.holeMm)} hole; this one is ${mm(holeMm)}.`,
@@ -206,8 +212,8 @@ export function loosePasses(context: CheckContext): Hit[] {
 
 const WORDS = { hot: 'hot', moving: 'moving', pinch: 'pinching' } as const;
 
-/** The stretch led round what it is too near to; none when nothing goes round, or an end of it stands there itself. */
-function roundWay(body: Body, { link, a, b }: Stretch, clearanceMm: number): WayOut | null {
+/** The segment led round what it is too near to; none when nothing goes round, or an end of it stands there itself. */
+function roundWay(body: Body, { link, a, b }: Segment, clearanceMm: number): WayOut | null {
   const isMovable = (node: RouteNode) => node.pass === null;
   const [first, last] = [a, b].map((node) => ({
     ...node,
@@ -227,7 +233,7 @@ function roundWay(body: Body, { link, a, b }: Stretch, clearanceMm: number): Way
   );
   const along = [first, ...points, last];
   const links = along.slice(1).map((node, index) => ({
-    id: derivedId(link.id, `stretch ${index}`),
+    id: derivedId(link.id, `segment ${index}`),
     a: along[index]!.id,
     b: node.id,
   }));
@@ -243,9 +249,9 @@ const FIXED_END_MM = 400;
 function nearHarm(context: CheckContext): Hit[] {
   const { build, body } = context;
   const used = new Map<Id, Id[]>();
-  for (const way of keptWays(context))
-    for (const id of way.linkIds) used.set(id, [...(used.get(id) ?? []), ...way.run.wireIds]);
-  const stretches = stretchesOf(build, body).filter(({ link }) => used.has(link.id));
+  for (const route of keptRoutes(context))
+    for (const id of route.linkIds) used.set(id, [...(used.get(id) ?? []), ...route.run.wireIds]);
+  const segments = segmentsOf(build, body).filter(({ link }) => used.has(link.id));
   const feeds = feedOfWire(context);
   const places = [...Object.values(build.lamps).map((lamp) => lamp.position), build.fusePanel.position];
   return body.zones.flatMap((zone): Hit[] => {
@@ -255,7 +261,7 @@ function nearHarm(context: CheckContext): Hit[] {
       (place) => zonesNear([zone], place, place).length > 0,
     );
     const isFixed = (place: Position) => fixed.some((each) => distanceMm(each, place) < FIXED_END_MM);
-    const near = stretches.filter(
+    const near = segments.filter(
       ({ a, b }) =>
         zonesNear([zone], a.position, b.position).length > 0 && !isFixed(a.position) && !isFixed(b.position),
     );
@@ -265,9 +271,9 @@ function nearHarm(context: CheckContext): Hit[] {
     );
     return [
       {
-        message: say`${near.length === 1 ? 'A stretch of wire runs' : `${near.length} stretches of wire run`} within ${mm(clearanceMm)} of the ${WORDS[zone.kind as keyof typeof WORDS]} ${zone.name}.`,
+        message: say`${near.length === 1 ? 'A segment of wire runs' : `${near.length} segments of wire run`} within ${mm(clearanceMm)} of the ${WORDS[zone.kind as keyof typeof WORDS]} ${zone.name}.`,
         feedIds: [...new Set(feedIds)],
-        waysOut: near.flatMap((stretch) => roundWay(body, stretch, clearanceMm) ?? []).slice(0, 1),
+        waysOut: near.flatMap((segment) => roundWay(body, segment, clearanceMm) ?? []).slice(0, 1),
       },
     ];
   });
@@ -281,7 +287,7 @@ export const ROUTE_RULES: readonly FindingRule[] = [
     title: 'Run longer than the loom',
     reason: 'A wire that is pulled tight to reach breaks at its joint.',
     wayOut: 'Extend the loom, or cut the wire to its way',
-    source: 'The ways laid on the sheet, with ends, loops and slack; allowances common practice, no source',
+    source: 'The routes laid on the sheet, with ends, loops and slack; allowances common practice, no source',
     check: tooShort,
   },
   {

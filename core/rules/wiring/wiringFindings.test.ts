@@ -4,7 +4,7 @@ import { UnitBuilder } from '../../../demo/unitBuilder.ts';
 import { solveSetting } from '../../circuit/index.ts';
 import type { Build, Element, Id, OperationDraft, RouteNode, Terminal, Wire } from '../../document/index.ts';
 import { deriveFeeds } from '../../graph/index.ts';
-import { planLengths, runWays } from '../../harness/index.ts';
+import { planLengths, wireRoutes } from '../../harness/index.ts';
 import { planRoutes } from '../../planning/index.ts';
 import { bodyOf } from '../assess.ts';
 import { type Told, toldOf } from '../testing/told.ts';
@@ -30,7 +30,7 @@ const truck = (): UnitBuilder =>
 /** The truck with its first ways laid and every wire cut to them. */
 function routed(unit: UnitBuilder = truck()): Build {
   const build = applied(unit.build, [planRoutes(unit.build, bodyOf(unit.build), newId)!]);
-  const lengths = planLengths(build, runWays(build, bodyOf(build)));
+  const lengths = planLengths(build, wireRoutes(build, bodyOf(build)));
   return lengths ? applied(build, [lengths]) : build;
 }
 
@@ -61,13 +61,13 @@ describe('ways of wires', () => {
     const short = applied(build, [{ kind: 'editWires', wireIds, changes: { lengthMm: 400 } }]);
     const [finding] = found(short, 'M14');
     expect(finding).toMatchObject({ severity: 'caution' });
-    expect(finding!.message).toMatch(/wires are shorter than their ways, by up to \d+\.\d{1,2} m/);
+    expect(finding!.message).toMatch(/wires are shorter than their routes, by up to \d+\.\d{1,2} m/);
     expect(found(mended(short, 'M14'), 'M14')).toEqual([]);
   });
 
   it('M14: a ready loom that does not reach is extended by a splice, and the lamp still lights', () => {
     const build = routed();
-    const way = runWays(build, bodyOf(build)).sort((a, b) => b.neededMm - a.neededMm)[0]!;
+    const way = wireRoutes(build, bodyOf(build)).sort((a, b) => b.neededMm - a.neededMm)[0]!;
     const wireId = way.run.wireIds[0]!;
     const loomed = applied(build, [
       { kind: 'editWires', wireIds: [wireId], changes: { loomLengthMm: 1500, lengthMm: 1500 } },
@@ -97,7 +97,7 @@ describe('ways of wires', () => {
     const build = routed(unit);
     const slack = (each: Build) => found(each, 'M15').filter((finding) => finding.message.includes('without slack'));
     expect(slack(build)).toEqual([]);
-    const way = runWays(build, bodyOf(build)).find((each) => each.slackMm > 0)!;
+    const way = wireRoutes(build, bodyOf(build)).find((each) => each.slackMm > 0)!;
     const wireId = way.run.wireIds[0]!;
     const tight = applied(build, [
       { kind: 'setWireLengths', lengths: [{ wireId, lengthMm: way.neededMm - way.slackMm }] },
@@ -147,7 +147,7 @@ describe('ways of wires', () => {
     const hot = bodyOf(build).zones.find((zone) => zone.kind === 'hot')!;
     const middle = (axis: 'x' | 'y' | 'z') => (hot[axis][0] + hot[axis][1]) / 2;
     // Any clip that carries wire, put into the middle of it.
-    const [way] = runWays(build, bodyOf(build)).sort((a, b) => b.nodeIds.length - a.nodeIds.length);
+    const [way] = wireRoutes(build, bodyOf(build)).sort((a, b) => b.nodeIds.length - a.nodeIds.length);
     const node = way!.nodeIds.map((id) => build.routeNodes[id]!).find((each) => each.name.includes('clip'))!;
     const inside = { xMm: middle('x'), yMm: middle('y'), zMm: middle('z') };
     let planted = applied(build, [{ kind: 'editRouteNode', nodeId: node.id, changes: { position: inside } }]);

@@ -218,7 +218,7 @@ function openProgramLeads({ build }: CheckContext): Hit[] {
 const WINDOW_S = 6;
 
 /** The current that a blade carries for a while is told by its first gate, 110 % (ISO 8820-3, from memory). */
-const HOLDS = FAMILIES.blade.gates[0]!.multiple;
+const HOLDS = FAMILIES.blade.timeCurrentLimits[0]!.multiple;
 
 function peaks({ build, feeds }: CheckContext): Hit[] {
   const all = new Set(Object.keys(build.controls));
@@ -383,7 +383,7 @@ export const WIRING_RULES: readonly FindingRule[] = [
     title: 'Peak current of a pattern above the fuse or channel',
     reason: 'Lamps that flash together draw together: the average hides what opens the fuse.',
     wayOut: 'Fit a larger fuse where the wire allows it, or let the lamps answer each other',
-    source: 'ISO 8820-3 time gates, from memory',
+    source: 'ISO 8820-3 time timeCurrentLimits, from memory',
     isPlaceless: true,
     check: peaks,
   },

@@ -152,7 +152,7 @@ function Limits({ assessed: { feed, figures } }: { assessed: AssessedFeed }) {
   return (
     <ul className="limits">
       {figures.limits.map((limit) => {
-        const weak = limit.limitA < limit.guardA;
+        const weak = limit.limitA < limit.deviceRatingA;
         return (
           <li key={limit.name} title={limit.reason} className={weak ? 'weak' : limit.kind === 'fuse' ? 'fuse' : ''}>
             <span>{limit.name}</span>

@@ -4,13 +4,13 @@ import { useCallback, useMemo, useState } from 'react';
 import type { ZoneKind } from '../../../core/body/index.ts';
 import type { Id, Position } from '../../../core/document/index.ts';
 import { unfedLamps } from '../../../core/graph/index.ts';
-import { bundlesOf, CLEARANCE_MM, runWays } from '../../../core/harness/index.ts';
+import { bundlesOf, CLEARANCE_MM, wireRoutes } from '../../../core/harness/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { findingsAt } from '../../../core/rules/index.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import type { SheetLayout } from '../../sheet/layout.ts';
+import { type RouteChoice, RoutesLayer } from '../../sheet/RoutesLayer.tsx';
 import { Sheet } from '../../sheet/Sheet.tsx';
-import { type WayChoice, WaysLayer } from '../../sheet/WaysLayer.tsx';
 import { Findings } from '../Findings.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
@@ -21,13 +21,13 @@ import { FeedPanel } from './FeedPanel.tsx';
 import { FileLinks } from './FileLinks.tsx';
 import { JointsView } from './JointsView.tsx';
 import { NewFeed } from './NewFeed.tsx';
-import { WaysPanel } from './WaysPanel.tsx';
+import { RoutesPanel } from './RoutesPanel.tsx';
 import '../unit.css';
 import './feed.css';
 
 const VIEWS = [
   { key: 'diagram', words: 'Diagram' },
-  { key: 'ways', words: 'Routes' },
+  { key: 'routes', words: 'Routes' },
   { key: 'joints', words: 'Joints' },
   { key: 'cuts', words: 'Cut list' },
   { key: 'battery', words: 'Battery' },
@@ -41,7 +41,7 @@ const DIAGRAM_FILES = [
 
 /** Zones that wires keep clear of. */
 const HARMFUL: ReadonlySet<ZoneKind> = new Set(Object.keys(CLEARANCE_MM) as ZoneKind[]);
-/** Lamps stand back while ways are drawn. */
+/** Lamps stand back while routes are drawn. */
 const UNLIT: ReadonlyMap<Id, number> = new Map();
 
 export function FeedStage() {
@@ -51,7 +51,7 @@ export function FeedStage() {
   const dispatch = useAppDispatch();
   const { message } = App.useApp();
   const [making, setMaking] = useState(false);
-  const [way, setWay] = useState<WayChoice | null>(null);
+  const [routeChoice, setRouteChoice] = useState<RouteChoice | null>(null);
   const [view, setView] = useState<(typeof VIEWS)[number]['key']>('diagram');
   const feeds = overview?.feeds ?? [];
   const chosen = feeds.find(({ feed }) => feed.fuse.id === feedId);
@@ -77,8 +77,8 @@ export function FeedStage() {
   const all = overview ? findingsAt(overview.findings, 'feed') : null;
   const findings = (all ?? []).filter((finding) => finding.place.feedIds.length > 0);
   const shown = chosen ? findings.filter((finding) => finding.place.feedIds.includes(chosen.feed.fuse.id)) : all;
-  const ways = useMemo(() => (view === 'ways' ? runWays(build, body) : []), [view, build, body]);
-  const bundles = useMemo(() => (view === 'ways' ? bundlesOf(build, body, ways) : []), [view, build, body, ways]);
+  const routes = useMemo(() => (view === 'routes' ? wireRoutes(build, body) : []), [view, build, body]);
+  const bundles = useMemo(() => (view === 'routes' ? bundlesOf(build, body, routes) : []), [view, build, body, routes]);
   const wayFindings = all?.filter((finding) => finding.place.feedIds.length === 0) ?? null;
   const movePoint = useCallback(
     (nodeId: Id, position: Position) => act({ kind: 'editRouteNode', nodeId, changes: { position } }),
@@ -86,12 +86,12 @@ export function FeedStage() {
   );
   const nodes = useMemo(() => Object.values(build.routeNodes), [build.routeNodes]);
   const drawWays = (layout: SheetLayout) => (
-    <WaysLayer
+    <RoutesLayer
       layout={layout}
       nodes={nodes}
       bundles={bundles}
-      chosen={way}
-      onChoose={setWay}
+      chosen={routeChoice}
+      onChoose={setRouteChoice}
       onMove={mayEdit ? movePoint : undefined}
     />
   );
@@ -103,7 +103,7 @@ export function FeedStage() {
 
   return (
     <div className="split feed">
-      <div className={view === 'ways' ? 'field-stack with-bar whole' : 'field-stack with-bar'}>
+      <div className={view === 'routes' ? 'field-stack with-bar whole' : 'field-stack with-bar'}>
         <nav className="field-tabs" aria-label="Views of the circuit">
           {VIEWS.map(({ key, words }) => (
             <button key={key} type="button" aria-pressed={view === key} onClick={() => setView(key)}>
@@ -111,7 +111,7 @@ export function FeedStage() {
             </button>
           ))}
           {view === 'diagram' && feeds.length > 0 && <FileLinks files={DIAGRAM_FILES} />}
-          {view === 'ways' && bundles.length > 0 && <FileLinks files={WAY_FILES} />}
+          {view === 'routes' && bundles.length > 0 && <FileLinks files={WAY_FILES} />}
         </nav>
         {view === 'diagram' && (
           <FeedDiagram
@@ -127,7 +127,7 @@ export function FeedStage() {
         {view === 'joints' && <JointsView />}
         {view === 'cuts' && <CutListView />}
         {view === 'battery' && <BatteryView />}
-        {view === 'ways' ? (
+        {view === 'routes' ? (
           <Sheet
             body={body}
             build={build}
@@ -151,9 +151,9 @@ export function FeedStage() {
         )}
       </div>
       <aside className="panel" aria-label="Feed">
-        {view === 'ways' ? (
+        {view === 'routes' ? (
           <>
-            <WaysPanel ways={ways} bundles={bundles} chosen={way} onChoose={setWay} />
+            <RoutesPanel routes={routes} bundles={bundles} chosen={routeChoice} onChoose={setRouteChoice} />
             <Findings findings={wayFindings} empty="The routes hold." />
           </>
         ) : making ? (

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { AssessedFeed } from '../../../core/circuit/index.ts';
 import { FAMILIES } from '../../../core/circuit/index.ts';
-import { type Guard, shortFigures } from '../../../core/protection/index.ts';
+import { type ProtectiveDevice, shortFigures } from '../../../core/protection/index.ts';
 import { useUnit } from '../useUnit.ts';
 
 /** Longest that a short may burn before the fuse's slowest opening is told as a caution, s. */
@@ -16,7 +16,7 @@ const SELECTIVE_WORDS = {
   no: 'A fuse ahead of it opens first, and takes other feeds with it.',
 } as const;
 
-const guardWords = ({ name, notBeforeS, byS }: Guard): string =>
+const deviceWords = ({ name, notBeforeS, byS }: ProtectiveDevice): string =>
   `${name}: ${notBeforeS > 0 ? `${seconds(notBeforeS)} to ` : 'within '}${seconds(byS)}`;
 
 /** What a chafed wire at the far lamp would do: the current, who opens first, and how long the wire holds. */
@@ -31,10 +31,10 @@ export function ShortLine({ assessed: { feed, figures } }: { assessed: AssessedF
   return (
     <div className={calm ? 'why' : 'why state caution'}>
       A short at {figures.farLamp.tag} draws <b className="mono">{short.currentA.toFixed(0)} A</b>; its wire holds that
-      for {seconds(short.wireHoldsS)}.{short.guards.length > 1 && ` ${SELECTIVE_WORDS[short.selective]}`}
-      <ul className="guards">
-        {short.guards.map((guard) => (
-          <li key={guard.name}>{guardWords(guard)}</li>
+      for {seconds(short.wireHoldsS)}.{short.devices.length > 1 && ` ${SELECTIVE_WORDS[short.selective]}`}
+      <ul className="devices">
+        {short.devices.map((device) => (
+          <li key={device.name}>{deviceWords(device)}</li>
         ))}
       </ul>
       <small>{FAMILIES[feed.fuse.family].source}</small>

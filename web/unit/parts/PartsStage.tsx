@@ -10,7 +10,7 @@ import { FaceSwatch } from '../../ui/FaceSwatch.tsx';
 import { Findings } from '../Findings.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
-import { SchoolsPanel } from './SchoolsPanel.tsx';
+import { MethodsPanel } from './MethodsPanel.tsx';
 import { ShortLamps } from './ShortLamps.tsx';
 import '../unit.css';
 import './parts.css';
@@ -129,7 +129,7 @@ export function PartsStage() {
       </section>
       <aside className="panel" aria-label="Kits">
         <ShortLamps lines={parts} shelf={shelf} />
-        <SchoolsPanel prices={prices} hourMarks={shop?.shop.rates.hourMarks ?? null} />
+        <MethodsPanel prices={prices} hourMarks={shop?.shop.rates.hourMarks ?? null} />
         <Findings findings={findings} empty="Every kit is in a box or on the list." />
         {Object.values(build.extraParts).length > 0 && (
           <section>

@@ -6,7 +6,7 @@ import {
   compareRuns,
   hoursText,
   type Prices,
-  type School,
+  type WiringMethod,
 } from '../../../core/work/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useWords } from '../../app/useWords.ts';
@@ -19,7 +19,7 @@ const QUESTIONS = [
 type Question = (typeof QUESTIONS)[number]['value'];
 
 /** Two ways to do the same wiring, side by side: what each costs, takes and leaves out. */
-export function SchoolsPanel({ prices, hourMarks }: { prices: Prices; hourMarks: number | null }) {
+export function MethodsPanel({ prices, hourMarks }: { prices: Prices; hourMarks: number | null }) {
   const { build, overview, mayEdit, act } = useUnit();
   const [question, setQuestion] = useState<Question>('looms');
   const [fuseIds, setFuseIds] = useState<string[]>([]);
@@ -33,7 +33,7 @@ export function SchoolsPanel({ prices, hourMarks }: { prices: Prices; hourMarks:
   }, [build, asked, question, prices]);
   if (feeds.length === 0) return null;
   return (
-    <section aria-label="Two ways to do it" className="schools">
+    <section aria-label="Two ways to do it" className="methods">
       <h3>Two ways to do it</h3>
       <Segmented block aria-label="What is compared" options={[...QUESTIONS]} value={question} onChange={setQuestion} />
       <Select
@@ -45,35 +45,35 @@ export function SchoolsPanel({ prices, hourMarks }: { prices: Prices; hourMarks:
         onChange={setFuseIds}
       />
       {answer && !answer.ok && <p className="muted">{answer.reason}</p>}
-      {answer?.ok && <SchoolTable schools={answer.schools} hourMarks={hourMarks} />}
+      {answer?.ok && <MethodTable methods={answer.methods} hourMarks={hourMarks} />}
       {answer?.ok && mayEdit && (
         <Button
           onClick={() => {
-            if (act(...answer.schools[1].operations)) setFuseIds([]);
+            if (act(...answer.methods[1].operations)) setFuseIds([]);
           }}
         >
-          Change to: {answer.schools[1].name.toLowerCase()}
+          Change to: {answer.methods[1].name.toLowerCase()}
         </Button>
       )}
     </section>
   );
 }
 
-function SchoolTable({ schools, hourMarks }: { schools: [School, School]; hourMarks: number | null }) {
+function MethodTable({ methods, hourMarks }: { methods: [WiringMethod, WiringMethod]; hourMarks: number | null }) {
   const words = useWords();
-  const [now, other] = schools;
-  const row = (words: string, of: (school: School) => string) => (
+  const [now, other] = methods;
+  const row = (words: string, of: (method: WiringMethod) => string) => (
     <tr key={words}>
       <th>{words}</th>
       <td className="right mono">{of(now)}</td>
       <td className={`right mono ${of(now) === of(other) ? 'muted' : ''}`}>{of(other)}</td>
     </tr>
   );
-  const all = ({ figures }: School) => figures.partsMarks + ((hourMarks ?? 0) * figures.minutes) / 60;
+  const all = ({ figures }: WiringMethod) => figures.partsMarks + ((hourMarks ?? 0) * figures.minutes) / 60;
   const unpriced = [...new Set([...now.figures.unpriced, ...other.figures.unpriced])];
   return (
     <>
-      <table className="plain school-table">
+      <table className="plain method-table">
         <thead>
           <tr>
             <th>Whole job</th>
@@ -84,7 +84,7 @@ function SchoolTable({ schools, hourMarks }: { schools: [School, School]; hourMa
         <tbody>
           {row('Parts, marks', ({ figures }) => figures.partsMarks.toFixed(0))}
           {row('Work', ({ figures }) => hoursText(figures.minutes))}
-          {hourMarks !== null && row('Both, marks', (school) => all(school).toFixed(0))}
+          {hourMarks !== null && row('Both, marks', (method) => all(method).toFixed(0))}
           {row('Wire, m', ({ figures }) => (figures.wireMm / 1000).toFixed(1))}
           {row('Fuses', ({ figures }) => String(figures.fuses))}
           {row('Ways through', ({ figures }) => String(figures.waysThrough))}

@@ -6,7 +6,7 @@
 import type { AssessedFeed } from '../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type OperationDraft, type Wire } from '../document/index.ts';
 import { deriveFeeds, type Feed } from '../graph/index.ts';
-import { bundlesOf, runWays, throughNode } from '../harness/index.ts';
+import { bundlesOf, throughNode, wireRoutes } from '../harness/index.ts';
 import { planFeed } from '../planning/index.ts';
 import { assess, bodyOf, type Finding } from '../rules/index.ts';
 import { jobSteps } from '../steps/index.ts';
@@ -27,13 +27,13 @@ export interface SchoolFigures {
   fuses: number;
   /** Ways through walls that wires go through. */
   waysThrough: number;
-  /** Of the thickest bundle; null while no ways are laid. */
+  /** Of the thickest bundle; null while no routes are laid. */
   thickestMm: number | null;
   stops: number;
   cautions: number;
 }
 
-export interface School {
+export interface WiringMethod {
   name: string;
   figures: SchoolFigures;
   /** Functions that can no more be switched by themselves. */
@@ -52,10 +52,10 @@ function figuresOf(build: Build, prices: Prices): { figures: SchoolFigures; find
   const body = bodyOf(build);
   const { feeds, findings } = assess(build, body);
   const parts = partsList(build, feeds).filter((part) => !part.missing && part.group !== 'tools');
-  const runs = runWays(build, body);
+  const runs = wireRoutes(build, body);
   const bundles = bundlesOf(build, body, runs);
   const passes = Object.values(build.routeNodes).filter((node) => node.pass !== null);
-  const ways = passes.filter((node) => throughNode(build, runs, node.id).runs.length > 0);
+  const routes = passes.filter((node) => throughNode(build, runs, node.id).runs.length > 0);
   const steps = jobSteps(build, feeds);
   return {
     findings,
@@ -65,7 +65,7 @@ function figuresOf(build: Build, prices: Prices): { figures: SchoolFigures; find
       minutes: steps.reduce((sum, step) => sum + step.minutes * step.people, 0),
       wireMm: Object.values(build.wires).reduce((sum, wire) => sum + wire.lengthMm, 0),
       fuses: feeds.length,
-      waysThrough: ways.length,
+      waysThrough: routes.length,
       thickestMm: bundles.length === 0 ? null : Math.max(...bundles.map((bundle) => bundle.diameterMm)),
       stops: findings.filter((finding) => finding.severity === 'stop').length,
       cautions: findings.filter((finding) => finding.severity === 'caution').length,
@@ -84,7 +84,7 @@ function otherSchool(
   name: string,
   operations: OperationDraft[],
   prices: Prices,
-): { ok: true; value: School } | { ok: false; reason: string } {
+): { ok: true; value: WiringMethod } | { ok: false; reason: string } {
   const tried = applyDrafts(build, operations);
   if (!tried.ok) return { ok: false, reason: tried.reason.message };
   const known = new Set(grave(assess(build).findings).map((finding) => inWords(finding.message)));
@@ -107,19 +107,19 @@ function otherSchool(
   };
 }
 
-export type Comparison = { ok: true; schools: [School, School] } | { ok: false; reason: string };
+export type Comparison = { ok: true; methods: [WiringMethod, WiringMethod] } | { ok: false; reason: string };
 
 function compared(build: Build, names: [string, string], operations: OperationDraft[], prices: Prices): Comparison {
   const other = otherSchool(build, names[1], operations, prices);
   if (!other.ok) return other;
-  const now: School = {
+  const now: WiringMethod = {
     name: names[0],
     figures: figuresOf(build, prices).figures,
     lost: [],
     brings: [],
     operations: [],
   };
-  return { ok: true, schools: [now, other.value] };
+  return { ok: true, methods: [now, other.value] };
 }
 
 /** Long wires of some feeds as ready looms, the next longer there is; where they are looms already, as own wire. */

@@ -7,48 +7,48 @@ import {
   GROMMETS,
   grommetFor,
   planLengths,
-  type RunWay,
   throughNode,
+  type WireRoute,
 } from '../../../core/harness/index.ts';
 import { planRoutes } from '../../../core/planning/index.ts';
 import { formatLength } from '../../../core/units/index.ts';
 import { newId } from '../../app/ids.ts';
-import type { WayChoice } from '../../sheet/WaysLayer.tsx';
+import type { RouteChoice } from '../../sheet/RoutesLayer.tsx';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
 
-/** Sections and points of the ways: what runs there, what holds it, and what can be done about it. */
-export function WaysPanel({
-  ways,
+/** Sections and points of the routes: what runs there, what holds it, and what can be done about it. */
+export function RoutesPanel({
+  routes,
   bundles,
   chosen,
   onChoose,
 }: {
-  ways: readonly RunWay[];
+  routes: readonly WireRoute[];
   bundles: readonly Bundle[];
-  chosen: WayChoice | null;
-  onChoose(choice: WayChoice | null): void;
+  chosen: RouteChoice | null;
+  onChoose(choice: RouteChoice | null): void;
 }) {
   const { build } = useUnit();
   const node = chosen?.kind === 'point' ? build.routeNodes[chosen.id] : undefined;
-  const bundle = chosen?.kind === 'stretch' ? bundles.find(({ link }) => link.id === chosen.id) : undefined;
-  if (node) return <PointPanel key={node.id} node={node} ways={ways} bundles={bundles} onChoose={onChoose} />;
-  if (bundle) return <StretchPanel bundle={bundle} onChoose={onChoose} />;
-  return <AllWays ways={ways} bundles={bundles} onChoose={onChoose} />;
+  const bundle = chosen?.kind === 'segment' ? bundles.find(({ link }) => link.id === chosen.id) : undefined;
+  if (node) return <PointPanel key={node.id} node={node} routes={routes} bundles={bundles} onChoose={onChoose} />;
+  if (bundle) return <SegmentPanel bundle={bundle} onChoose={onChoose} />;
+  return <AllRoutes routes={routes} bundles={bundles} onChoose={onChoose} />;
 }
 
-function AllWays({
-  ways,
+function AllRoutes({
+  routes,
   bundles,
   onChoose,
 }: {
-  ways: readonly RunWay[];
+  routes: readonly WireRoute[];
   bundles: readonly Bundle[];
-  onChoose(choice: WayChoice): void;
+  onChoose(choice: RouteChoice): void;
 }) {
   const { build, body, preferences, mayEdit, act } = useUnit();
-  const lengths = useMemo(() => planLengths(build, ways), [build, ways]);
+  const lengths = useMemo(() => planLengths(build, routes), [build, routes]);
   const used = bundles.filter((bundle) => bundle.runs.length > 0);
   const lay = () => {
     const planned = planRoutes(build, body, newId);
@@ -65,8 +65,8 @@ function AllWays({
           <h2>Routes of the wires</h2>
           <span className="muted">
             {used.length === 0
-              ? 'Lay a first way, then move its points to where clips and tubes really are.'
-              : `${ways.length} runs, the longest ${formatLength(Math.max(...ways.map((way) => way.neededMm)), preferences.length)}`}
+              ? 'Lay a first route, then move its points to where clips and tubes really are.'
+              : `${routes.length} runs, the longest ${formatLength(Math.max(...routes.map((route) => route.neededMm)), preferences.length)}`}
           </span>
         </div>
       </header>
@@ -96,7 +96,7 @@ function AllWays({
             {used.map(({ link, a, b, runs, diameterMm, loomMm }) => (
               <tr key={link.id}>
                 <td>
-                  <button type="button" className="link" onClick={() => onChoose({ kind: 'stretch', id: link.id })}>
+                  <button type="button" className="link" onClick={() => onChoose({ kind: 'segment', id: link.id })}>
                     {a.name === b.name ? a.name : `${a.name} → ${b.name}`}
                   </button>
                 </td>
@@ -112,7 +112,7 @@ function AllWays({
   );
 }
 
-function StretchPanel({ bundle, onChoose }: { bundle: Bundle; onChoose(choice: WayChoice | null): void }) {
+function SegmentPanel({ bundle, onChoose }: { bundle: Bundle; onChoose(choice: RouteChoice | null): void }) {
   const { build, preferences, mayEdit, act } = useUnit();
   const { link, a, b, runs, lengthMm, slackMm, diameterMm, loomMm, joints } = bundle;
   const tags = useMemo(() => new Map(cutList(build).map((line) => [line.wireId, line])), [build]);
@@ -201,17 +201,17 @@ const USUAL_PASS = { holeMm: 16, boreMm: 13, sealed: true, wet: false };
 
 function PointPanel({
   node,
-  ways,
+  routes,
   bundles,
   onChoose,
 }: {
   node: RouteNode;
-  ways: readonly RunWay[];
+  routes: readonly WireRoute[];
   bundles: readonly Bundle[];
-  onChoose(choice: WayChoice | null): void;
+  onChoose(choice: RouteChoice | null): void;
 }) {
   const { build, body, preferences, mayEdit, act } = useUnit();
-  const { runs, diameterMm } = useMemo(() => throughNode(build, ways, node.id), [build, ways, node.id]);
+  const { runs, diameterMm } = useMemo(() => throughNode(build, routes, node.id), [build, routes, node.id]);
   const change = (changes: Partial<Omit<RouteNode, 'id'>>) => act({ kind: 'editRouteNode', nodeId: node.id, changes });
   const { pass } = node;
   const grommet = runs.length > 0 ? grommetFor(diameterMm, pass?.holeMm) : null;

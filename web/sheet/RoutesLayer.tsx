@@ -4,8 +4,8 @@ import type { Id, Position, RouteNode } from '../../core/document/index.ts';
 import type { Bundle } from '../../core/harness/index.ts';
 import { fromPixel, positionOn, positionPixel, type SheetLayout } from './layout.ts';
 
-export interface WayChoice {
-  kind: 'point' | 'stretch';
+export interface RouteChoice {
+  kind: 'point' | 'segment';
   id: Id;
 }
 
@@ -28,7 +28,7 @@ interface Held {
 }
 
 /** Ways of wires over the views: thick where many run, dashed across a joint, a ring where they pass a wall. */
-export const WaysLayer = memo(function WaysLayer({
+export const RoutesLayer = memo(function RoutesLayer({
   layout,
   nodes,
   bundles,
@@ -39,8 +39,8 @@ export const WaysLayer = memo(function WaysLayer({
   layout: SheetLayout;
   nodes: readonly RouteNode[];
   bundles: readonly Bundle[];
-  chosen: WayChoice | null;
-  onChoose(choice: WayChoice | null): void;
+  chosen: RouteChoice | null;
+  onChoose(choice: RouteChoice | null): void;
   /** Left out where points may not be moved. */
   onMove?: (nodeId: Id, position: Position) => void;
 }) {
@@ -78,13 +78,13 @@ export const WaysLayer = memo(function WaysLayer({
   };
 
   return (
-    <g ref={group} className="ways">
+    <g ref={group} className="routes">
       {layout.views.map((view) => (
         <g key={view}>
           {bundles.map(({ link, a, b, runs, diameterMm, joints }) => {
             const [x0, y0] = positionPixel(layout, view, placeOf(a));
             const [x1, y1] = positionPixel(layout, view, placeOf(b));
-            const isChosen = chosen?.kind === 'stretch' && chosen.id === link.id;
+            const isChosen = chosen?.kind === 'segment' && chosen.id === link.id;
             const d = `M${x0.toFixed(1)} ${y0.toFixed(1)}L${x1.toFixed(1)} ${y1.toFixed(1)}`;
             return (
               // Chosen with keys from the list of sections beside the sheet.
@@ -93,7 +93,7 @@ export const WaysLayer = memo(function WaysLayer({
                 className={isChosen ? 'way chosen' : 'way'}
                 onPointerDown={(event) => {
                   event.stopPropagation();
-                  onChoose({ kind: 'stretch', id: link.id });
+                  onChoose({ kind: 'segment', id: link.id });
                 }}
               >
                 <path className="way-catch" d={d} />
