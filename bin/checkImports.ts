@@ -1,7 +1,8 @@
 /**
  * Holds the shape of the house: who may import from whom, folders of the core by their names in order and through their
- * index alone, no wildcards there, no folder of it too full to be looked through, and no clock read in it. Prints what
- * breaks a rule and ends with 1. That the core knows neither browser nor Node.js is held by core/tsconfig.json.
+ * index alone, no wildcards there, no folder of it too full to be looked through, and no clock read in it; one component
+ * a file and colours by their names in the interface. Prints what breaks a rule and ends with 1. That the core knows
+ * neither browser nor Node.js is held by core/tsconfig.json.
  */
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
@@ -43,12 +44,15 @@ const ALLOWED: Record<string, string[]> = {
 const PAGES = ['yard', 'unit', 'shop', 'shelf'];
 const CLOCK = /\bDate\.now\(|\bnew Date\(\)|\bperformance\.now\(|\bMath\.random\(/;
 
+const COMPONENT = /^(?:export )?(?:function [A-Z]|const [A-Z][a-z]\w* = (?:memo|forwardRef)\()/gm;
+const COLOUR = /#[0-9a-fA-F]{3,8}\b/;
+
 const problems: string[] = [];
 let checked = 0;
 
-function filesOf(folder: string): string[] {
+function filesOf(folder: string, kind = /\.tsx?$/): string[] {
   return readdirSync(path.join(root, folder), { recursive: true, encoding: 'utf8' })
-    .filter((name) => /\.tsx?$/.test(name))
+    .filter((name) => kind.test(name))
     .map((name) => `${folder}/${name.replaceAll(path.sep, '/')}`);
 }
 
@@ -74,7 +78,7 @@ function checkImport(file: string, target: string, isLazy: boolean): void {
     problems.push(`${file} imports ${target}: what pages share lies in web/ui`);
 }
 
-for (const file of Object.keys(ALLOWED).flatMap(filesOf)) {
+for (const file of Object.keys(ALLOWED).flatMap((folder) => filesOf(folder))) {
   const text = readFileSync(path.join(root, file), 'utf8');
   for (const match of text.matchAll(/from '(\.[^']+)'|import\('(\.[^']+)'\)/g)) {
     checked += 1;
@@ -84,6 +88,14 @@ for (const file of Object.keys(ALLOWED).flatMap(filesOf)) {
   if (isIndex(file) && /^export \*/m.test(text)) problems.push(`${file} exports by wildcard: list the names`);
   if (file.startsWith('core/') && !isForTests(file) && CLOCK.test(text))
     problems.push(`${file} reads a clock or chance: have it handed in`);
+}
+
+for (const file of filesOf('web', /\.(tsx?|css)$/)) {
+  if (isForTests(file) || file.startsWith('web/ui/tokens.')) continue;
+  const text = readFileSync(path.join(root, file), 'utf8');
+  if (COLOUR.test(text)) problems.push(`${file} names a colour: give it a name in web/ui/tokens.css`);
+  if (file.endsWith('.tsx') && (text.match(COMPONENT) ?? []).length > 1)
+    problems.push(`${file} holds several components: one a file`);
 }
 
 const filesIn = new Map<string, number>();

@@ -4,6 +4,7 @@ import '@fontsource/barlow/latin-600.css';
 import '@fontsource/barlow-condensed/latin-600.css';
 import '@fontsource/ibm-plex-mono/latin-400.css';
 import '@fontsource/ibm-plex-mono/latin-600.css';
+import './ui/tokens.css';
 import './app/base.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';

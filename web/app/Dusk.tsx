@@ -1,14 +1,14 @@
-import { type Body, makeBody, ontoSkin } from '../../core/body/index.ts';
+import { makeBody, ontoSkin } from '../../core/body/index.ts';
 import type { LightColour } from '../../core/document/index.ts';
-import { BodyView } from '../sheet/BodyView.tsx';
-import { GlowDefs } from '../sheet/LampGlyph.tsx';
-import { LIGHT } from './tokens.ts';
+import { GlowDefs } from '../sheet/GlowDefs.tsx';
+import { LIGHT } from '../ui/tokens.ts';
 import '../sheet/sheet.css';
+import { PX_PER_MM, ROAD } from './duskScale.ts';
+import { Side } from './Side.tsx';
 
 const WIDTH = 850;
+
 const HEIGHT = 800;
-const ROAD = 520;
-const PX_PER_MM = 0.052;
 
 interface Parked {
   bodyId: string;
@@ -45,11 +45,11 @@ export function Dusk() {
         <GlowDefs />
         <defs>
           <linearGradient id="dusk-sky" x2="0" y2="1">
-            <stop offset="0" stopColor="#12161A" />
-            <stop offset="0.52" stopColor="#1B1D20" />
-            <stop offset="0.65" stopColor="#3A261D" />
-            <stop offset="0.651" stopColor="#14171A" />
-            <stop offset="1" stopColor="#0E1114" />
+            <stop offset="0" stopColor="var(--night)" />
+            <stop offset="0.52" stopColor="var(--night-deep)" />
+            <stop offset="0.65" stopColor="var(--dusk-low)" />
+            <stop offset="0.651" stopColor="var(--night)" />
+            <stop offset="1" stopColor="var(--night)" />
           </linearGradient>
         </defs>
         <rect width={WIDTH} height={HEIGHT} fill="url(#dusk-sky)" />
@@ -61,7 +61,7 @@ export function Dusk() {
         {parked.map(({ body, atPx }) => (
           <Side key={body.templateId} body={body} atPx={atPx} />
         ))}
-        <path d={`M0 ${ROAD}H${WIDTH}`} stroke="#5B6C7A" />
+        <path d={`M0 ${ROAD}H${WIDTH}`} stroke="var(--night-dim)" />
         {parked.flatMap(({ body, atPx, lamps }) =>
           lamps.map((lamp) => {
             const { xMm, zMm } = ontoSkin(body, 'left', { xMm: lamp.x, yMm: 0, zMm: lamp.z });
@@ -85,19 +85,4 @@ export function Dusk() {
       </svg>
     </div>
   );
-}
-
-function Side({ body, atPx }: { body: Body; atPx: number }) {
-  const frame = {
-    view: 'left' as const,
-    originX: atPx,
-    originY: ROAD,
-    signA: 1 as const,
-    signB: -1 as const,
-    left: 0,
-    right: 0,
-    top: 0,
-    bottom: 0,
-  };
-  return <BodyView body={body} view="left" frame={frame} pxPerMm={PX_PER_MM} />;
 }

@@ -3,28 +3,20 @@ import { lazy, Suspense } from 'react';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { Shell } from './Shell.tsx';
+import { Stumbled } from './Stumbled.tsx';
 import { store } from './store.ts';
 import { theme } from './theme.ts';
 
 // Each place comes when it is opened: the door stays small.
 const Yard = lazy(() => import('../yard/Yard.tsx').then(({ Yard }) => ({ default: Yard })));
-const UnitPage = lazy(() => import('../unit/UnitPage.tsx'));
-const ShelfPage = lazy(() => import('../shelf/ShelfPage.tsx'));
-const ShopPage = lazy(() => import('../shop/ShopPage.tsx'));
-const waiting = <div className="empty">One moment …</div>;
 
-/** A part of the interface that could not be loaded, or that failed: nothing that was done is lost by it. */
-function Stumbled() {
-  return (
-    <div className="empty" role="alert">
-      <h1>This page could not be shown</h1>
-      <p>Your work is kept on this device. Check the network, then load the page again.</p>
-      <button type="button" onClick={() => location.reload()}>
-        Load it again
-      </button>
-    </div>
-  );
-}
+const UnitPage = lazy(() => import('../unit/UnitPage.tsx'));
+
+const ShelfPage = lazy(() => import('../shelf/ShelfPage.tsx'));
+
+const ShopPage = lazy(() => import('../shop/ShopPage.tsx'));
+
+const waiting = <div className="empty">One moment …</div>;
 
 const router = createBrowserRouter([
   {

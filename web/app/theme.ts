@@ -1,5 +1,5 @@
 import type { ThemeConfig } from 'antd';
-import { TOKENS } from './tokens.ts';
+import { TOKENS } from '../ui/tokens.ts';
 
 export const theme: ThemeConfig = {
   token: {
@@ -8,12 +8,12 @@ export const theme: ThemeConfig = {
     colorText: TOKENS.ink,
     colorTextSecondary: TOKENS.muted,
     colorTextPlaceholder: TOKENS.muted,
-    colorBorder: '#CFC7BB',
+    colorBorder: TOKENS.border,
     colorBorderSecondary: TOKENS.line,
     colorBgLayout: TOKENS.paper,
     colorError: TOKENS.stop,
-    colorWarning: '#B7791F',
-    colorSuccess: '#3E7D4F',
+    colorWarning: TOKENS.cautionBright,
+    colorSuccess: TOKENS.okBright,
     colorInfo: TOKENS.note,
     borderRadius: 3,
     borderRadiusSM: 3,

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { type Body, paintOrder } from '../../core/body/index.ts';
 import type { LightColour } from '../../core/document/index.ts';
-import { LIGHT } from '../app/tokens.ts';
+import { LIGHT } from '../ui/tokens.ts';
 import { pathOf } from './svgPath.ts';
 import './sheet.css';
 
@@ -40,10 +40,10 @@ export const PlanGlyph = memo(function PlanGlyph({
       </g>
       {lamps.map((lamp) => {
         const [x, y] = [margin + lamp.x * pxPerMm, half + lamp.y * pxPerMm];
-        const colour = LIGHT[lamp.colour as LightColour] ?? '#fff';
+        const colour = LIGHT[lamp.colour as LightColour] ?? 'var(--surface)';
         const key = `${lamp.x} ${lamp.y} ${lamp.face} ${lamp.colour}`;
         if (!lamp.fitted)
-          return <circle key={key} cx={x} cy={y} r={LAMP_PX} fill="#12161A" stroke={colour} strokeWidth={1} />;
+          return <circle key={key} cx={x} cy={y} r={LAMP_PX} fill="var(--night)" stroke={colour} strokeWidth={1} />;
         const long = lamp.size > LARGE_LAMP_MM ? lamp.size * pxPerMm : 0;
         return (
           <g key={key}>

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { type Body, outlineIn } from '../../core/body/index.ts';
 import { BEARINGS, CELL_DEG, type LampField, levelState } from '../../core/sight/index.ts';
-import { LIGHT } from '../app/tokens.ts';
+import { LIGHT } from '../ui/tokens.ts';
 import type { LampMark } from './lampMarks.ts';
 import type { SheetLayout } from './layout.ts';
 import { pathOf } from './svgPath.ts';
@@ -42,7 +42,7 @@ export const ShadeLayer = memo(function ShadeLayer({
     <g className="shade" aria-hidden="true">
       <defs>
         <pattern id="shade-hatch" width={6} height={6} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1={0} y1={0} x2={0} y2={6} stroke="#F0766A" strokeWidth={1.6} opacity={0.8} />
+          <line x1={0} y1={0} x2={0} y2={6} stroke="var(--night-stop)" strokeWidth={1.6} opacity={0.8} />
         </pattern>
         {layout.views.map((view) => {
           const { originX, originY, signA, signB } = layout.frames[view];
@@ -73,7 +73,7 @@ export const ShadeLayer = memo(function ShadeLayer({
                 key={from}
                 d={arc(from + 0.5, from + CELL_DEG - 0.5)}
                 fill="none"
-                stroke={free ? LIGHT[mark.colour] : '#F0766A'}
+                stroke={free ? LIGHT[mark.colour] : 'var(--night-stop)'}
                 strokeWidth={free ? RING_WIDTH_PX : RING_WIDTH_PX / 2}
                 strokeDasharray={free ? undefined : '2 1.5'}
               />

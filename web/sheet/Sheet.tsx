@@ -15,10 +15,12 @@ import { dropOn } from '../../core/place/index.ts';
 import type { LampField } from '../../core/sight/index.ts';
 import type { LengthUnit } from '../../core/units/index.ts';
 import { useSize } from '../app/useSize.ts';
+import { AlignLines } from './AlignLines.tsx';
 import { movedLamp, withTwinIds } from './drag.ts';
-import { AlignLines, Guides, Tapes } from './Guides.tsx';
-import { GlowDefs } from './LampGlyph.tsx';
-import { FindingMarks, Hits, MovingLamps, RestingLamps, Rings, Tags } from './lampLayers.tsx';
+import { FindingMarks } from './FindingMarks.tsx';
+import { GlowDefs } from './GlowDefs.tsx';
+import { Guides } from './Guides.tsx';
+import { Hits } from './Hits.tsx';
 import { carrierName, type LampMark, lampMarks } from './lampMarks.ts';
 import {
   faceOfView,
@@ -30,14 +32,20 @@ import {
   type SheetLayout,
   viewUnder,
 } from './layout.ts';
+import { MovingLamps } from './MovingLamps.tsx';
+import { RestingLamps } from './RestingLamps.tsx';
+import { Rings } from './Rings.tsx';
 import { ShadeLayer } from './ShadeLayer.tsx';
 import { type SheetForm, SheetFrame } from './SheetFrame.tsx';
 import { SheetKey } from './SheetKey.tsx';
 import { ShownDimension } from './ShownDimension.tsx';
 import { tagsOf } from './sheetTags.ts';
+import { Tags } from './Tags.tsx';
+import { Tapes } from './Tapes.tsx';
 import { usePointer } from './usePointer.ts';
 import { useZoom } from './useZoom.ts';
-import { ZoneKey, ZoneLayer } from './ZoneLayer.tsx';
+import { ZoneKey } from './ZoneKey.tsx';
+import { ZoneLayer } from './ZoneLayer.tsx';
 import { ZoomTools } from './ZoomTools.tsx';
 import { zoomLayout } from './zoom.ts';
 import './sheet.css';

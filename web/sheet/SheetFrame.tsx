@@ -2,84 +2,12 @@ import { memo } from 'react';
 import type { Body, View } from '../../core/body/index.ts';
 import { formatLength, type LengthUnit } from '../../core/units/index.ts';
 import { BodyView } from './BodyView.tsx';
+import { Dimension } from './Dimension.tsx';
 import type { SheetLayout } from './layout.ts';
-
-function Dimension({ x0, x1, y, label }: { x0: number; x1: number; y: number; label: string }) {
-  const middle = (x0 + x1) / 2;
-  const half = label.length * 3.7 + 6;
-  return (
-    <g stroke="#66747f" strokeWidth={1}>
-      <path
-        d={`M${x0} ${y - 4}v8M${x1} ${y - 4}v8M${x0} ${y}H${middle - half}M${middle + half} ${y}H${x1}`}
-        fill="none"
-      />
-      <text className="dimension" x={middle} y={y} stroke="none">
-        {label}
-      </text>
-    </g>
-  );
-}
+import { ViewName } from './ViewName.tsx';
 
 /** `compact`: no overall sizes; `strip`: four views in one row; `narrow`: for a phone. */
 export type SheetForm = 'full' | 'compact' | 'strip' | 'narrow';
-
-const VIEW_NAMES: Record<View, string> = {
-  front: 'FRONT',
-  left: 'LEFT SIDE',
-  plan: 'PLAN',
-  right: 'RIGHT SIDE',
-  rear: 'REAR',
-};
-
-/** A name over its view, or left of it where the view shares its column with others. */
-function ViewName({ layout, view }: { layout: SheetLayout; view: View }) {
-  const frame = layout.frames[view];
-  const { left } = layout.frames;
-  const below = frame.top > left.bottom && frame.left === left.left && frame.left > NAME_ROOM_PX;
-  if (!below) {
-    return (
-      <text
-        className="view-name"
-        x={(frame.left + frame.right) / 2}
-        y={view === 'plan' ? planNameY(layout) : frame.top - 12}
-        textAnchor="middle"
-      >
-        {VIEW_NAMES[view]}
-        {view === 'right' && layout.views.length > 3 ? ', seen through' : ''}
-      </text>
-    );
-  }
-  const y = view === 'plan' ? frame.originY + 4 : frame.bottom - 34;
-  return (
-    <>
-      <text className="view-name" x={frame.left - 26} y={y} textAnchor="end">
-        {VIEW_NAMES[view]}
-      </text>
-      {view === 'right' && (
-        <text className="view-note" x={frame.left - 26} y={y + 16} textAnchor="end">
-          seen through
-        </text>
-      )}
-    </>
-  );
-}
-
-/** In a row with the sides the plan's name is level with theirs; elsewhere over the tags of its far side, if there is room. */
-function planNameY({ frames, views }: SheetLayout): number {
-  const { plan, left } = frames;
-  const over = plan.top - PLAN_NAME_PX;
-  if (views.length === STRIP_VIEWS) return Math.max(NAME_TOP_PX, Math.min(left.top - 16, over));
-  const above = Math.max(0, ...views.map((view) => frames[view].bottom).filter((bottom) => bottom <= plan.top));
-  return over > above + NAME_TOP_PX ? over : plan.top - 8;
-}
-
-/** Left of a view there must be this much for its name to stand there. */
-const NAME_ROOM_PX = 215;
-/** Over the plan stand the tags of the lamps on its far side; its name is above them. */
-const PLAN_NAME_PX = 30;
-const NAME_TOP_PX = 15;
-/** The strip leaves the right side out. */
-const STRIP_VIEWS = 4;
 
 function groundOf({ frames }: SheetLayout, view: View): string {
   const { left, right, originY } = frames[view];
@@ -111,7 +39,7 @@ export const SheetFrame = memo(function SheetFrame({
   for (let y = left.originY % grid; y < layout.height; y += grid) lines.push(`M0 ${y.toFixed(1)}H${layout.width}`);
   return (
     <g>
-      <path d={lines.join('')} stroke="#1E252C" strokeWidth={1} fill="none" />
+      <path d={lines.join('')} stroke="var(--night-grid)" strokeWidth={1} fill="none" />
       <g className="names">
         {layout.views.map((view) => (
           <ViewName key={view} layout={layout} view={view} />

@@ -1,5 +1,5 @@
 import type { Build, LightColour } from '../../core/document/index.ts';
-import { LIGHT } from '../app/tokens.ts';
+import { LIGHT } from '../ui/tokens.ts';
 import type { SheetLayout } from './layout.ts';
 import { scaleBarMm } from './SheetFrame.tsx';
 
@@ -29,7 +29,7 @@ export function SheetKey({ build, layout }: { build: Build; layout: SheetLayout 
       <svg width={140} height={26} aria-hidden="true">
         <path
           d={`M1 4v8h${barMm * layout.pxPerMm}v-8M${1 + (barMm * layout.pxPerMm) / 2} 8v4`}
-          stroke="#A9B6C0"
+          stroke="var(--night-soft)"
           fill="none"
         />
         <text x={0} y={24} style={{ font: '400 11.5px var(--mono)' }}>

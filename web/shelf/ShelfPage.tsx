@@ -2,8 +2,8 @@ import { SearchOutlined } from '@ant-design/icons';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { useShelfQuery } from '../app/api.ts';
-import { LIGHT } from '../app/tokens.ts';
 import { FaceSwatch } from '../ui/FaceSwatch.tsx';
+import { LIGHT } from '../ui/tokens.ts';
 import '../unit/unit.css';
 import './shelf.css';
 

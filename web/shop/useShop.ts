@@ -22,7 +22,7 @@ import {
 import { clientId, newId } from '../app/ids.ts';
 import { watchLive } from '../app/live.ts';
 import { store, useAppDispatch } from '../app/store.ts';
-import { type OnItsWay, settled, withPending } from './onItsWay.ts';
+import { type OnItsWay, settled, withPending } from './stock/onItsWay.ts';
 
 const MINUTE_MS = 60_000;
 

@@ -1,5 +1,5 @@
 import type { LampModel } from '../../core/document/index.ts';
-import { LIGHT } from '../app/tokens.ts';
+import { LIGHT } from './tokens.ts';
 import '../unit/place/place.css';
 
 const WIDTH = 26;
@@ -13,7 +13,7 @@ export function FaceSwatch({ model }: { model: LampModel }) {
   const fill = LIGHT[model.colours[0]!];
   return (
     <svg className="face-swatch" width={WIDTH} height={HEIGHT} aria-hidden="true">
-      <rect width={WIDTH} height={HEIGHT} rx={2} fill="#12161A" />
+      <rect width={WIDTH} height={HEIGHT} rx={2} fill="var(--night)" />
       {shape === 'round' ? (
         <circle cx={WIDTH / 2} cy={HEIGHT / 2} r={Math.min(w, h) / 2} fill={fill} />
       ) : (

@@ -7,7 +7,7 @@ const ROW = 5;
 export function PatternMark({ pattern }: { pattern: Pattern }) {
   return (
     <svg className="pattern-mark" width={WIDTH} height={13} aria-hidden="true">
-      <path d={`M0 5.500H${WIDTH}M0 12.500H${WIDTH}`} stroke="#C9C0B4" strokeWidth={1} />
+      <path d={`M0 5.500H${WIDTH}M0 12.500H${WIDTH}`} stroke="var(--border)" strokeWidth={1} />
       {(['A', 'B'] as const).flatMap((phase, row) =>
         pulsesIn(pattern, offsetS(pattern, { phase, shiftMs: 0 }), 1).map((pulse) => (
           <rect
@@ -16,7 +16,7 @@ export function PatternMark({ pattern }: { pattern: Pattern }) {
             y={row * 7}
             width={Math.max(1.2, (pulse.endS - pulse.startS) * WIDTH)}
             height={ROW}
-            fill="#1C1917"
+            fill="var(--ink)"
             opacity={pulse.level < 1 ? 0.5 : 1}
           />
         )),

@@ -1,22 +1,15 @@
-import {
-  ArrowRightOutlined,
-  CheckOutlined,
-  CloudOutlined,
-  DisconnectOutlined,
-  HistoryOutlined,
-  RedoOutlined,
-  UndoOutlined,
-} from '@ant-design/icons';
+import { ArrowRightOutlined, CheckOutlined, HistoryOutlined, RedoOutlined, UndoOutlined } from '@ant-design/icons';
 import { Button, Popover, Tooltip } from 'antd';
 import dayjs from 'dayjs';
 import { Link, useNavigate } from 'react-router';
 import { OPERATION_WORDS, STAGE_NAMES, STAGES, type Stage } from '../../core/document/index.ts';
 import type { Severity } from '../../core/rules/index.ts';
 import { formatLength } from '../../core/units/index.ts';
-import { useHistoryQuery, useSessionQuery } from '../app/api.ts';
 import { useApp } from '../app/store.ts';
 import { SeverityMark } from '../ui/SeverityMark.tsx';
 import { useFindingsOpen } from './findings/useFindingsOpen.ts';
+import { History } from './History.tsx';
+import { SaveState } from './SaveState.tsx';
 import { useTakeBack } from './useTakeBack.ts';
 import { useUnit } from './useUnit.ts';
 
@@ -131,65 +124,5 @@ export function UnitHeader({ stage }: { stage: Stage }) {
         })}
       </nav>
     </>
-  );
-}
-
-function SaveState() {
-  const operations = useApp((state) => state.unit.open?.pending.filter((each) => !each.acknowledged).length ?? 0);
-  const { data: session } = useSessionQuery();
-  const photos = useApp(
-    (state) => state.outbox.waiting.find((each) => each.personId === session?.person.id)?.photos ?? 0,
-  );
-  const pending = operations + photos;
-  const savedAt = useApp((state) => state.unit.savedAt);
-  const problem = useApp((state) => state.outbox.problem);
-  const link = useApp((state) => state.unit.link);
-  if ((problem || link === 'offline') && pending > 0) {
-    return (
-      <Tooltip title={problem ?? 'No connection: your work is kept here and goes out when the server is back.'}>
-        <span className="state caution">
-          <DisconnectOutlined aria-hidden /> {pending} waiting here
-        </span>
-      </Tooltip>
-    );
-  }
-  if (pending > 0) {
-    return (
-      <span className="state muted">
-        <CloudOutlined aria-hidden /> Sending {pending}
-      </span>
-    );
-  }
-  if (link === 'offline') {
-    return (
-      <span className="state caution">
-        <DisconnectOutlined aria-hidden /> No live news
-      </span>
-    );
-  }
-  return (
-    <span className="state ok">
-      <CheckOutlined aria-hidden /> Saved {savedAt ? dayjs(savedAt).format('HH:mm') : ''}
-    </span>
-  );
-}
-
-function History() {
-  const open = useApp((state) => state.unit.open)!;
-  const { data = [], isLoading } = useHistoryQuery(open.id, { refetchOnMountOrArgChange: true });
-  if (isLoading) return <p className="muted">One moment …</p>;
-  if (data.length === 0) return <p className="muted">Nothing has been changed since the unit came into the yard.</p>;
-  return (
-    <ol className="history">
-      {data.map((item) => (
-        <li key={item.revision}>
-          <span className="mono">{item.revision}</span>
-          <span>
-            <b>{item.by.split(' ')[0]}</b> {item.words}
-          </span>
-          <span className="muted">{dayjs(item.at).format('D MMM HH:mm')}</span>
-        </li>
-      ))}
-    </ol>
   );
 }

@@ -6,19 +6,25 @@ import type { PlannedMeasure, Step } from '../../../core/steps/index.ts';
 import { formatLength } from '../../../core/units/index.ts';
 import { useSize } from '../../app/useSize.ts';
 import { BodyView } from '../../sheet/BodyView.tsx';
-import { GlowDefs } from '../../sheet/LampGlyph.tsx';
-import { RestingLamps, Tags } from '../../sheet/lampLayers.tsx';
+import { GlowDefs } from '../../sheet/GlowDefs.tsx';
 import { lampMarks } from '../../sheet/lampMarks.ts';
-import { positionPixel, type SheetLayout, toPixel, type ViewFrame } from '../../sheet/layout.ts';
+import type { SheetLayout, ViewFrame } from '../../sheet/layout.ts';
+import { RestingLamps } from '../../sheet/RestingLamps.tsx';
 import { tagsOf } from '../../sheet/sheetTags.ts';
+import { Tags } from '../../sheet/Tags.tsx';
 import { useUnit } from '../useUnit.ts';
 import '../../sheet/sheet.css';
+import { Figure } from './Figure.tsx';
+import { INSET_PX, SIGNS, type Window } from './figureWindow.ts';
+import { Inset } from './Inset.tsx';
 
 /** Kept free around what is drawn, so that a lamp is seen with what is beside it. */
 const AROUND_MM = 420;
+
 const MIN_MM = 1100;
+
 const PAD = { top: 56, bottom: 20, side: 34 };
-const INSET_PX = 96;
+
 const NAMES: Record<View, string> = {
   front: 'front',
   rear: 'rear',
@@ -26,20 +32,6 @@ const NAMES: Record<View, string> = {
   right: 'right side',
   plan: 'plan',
 };
-const SIGNS: Record<View, Pick<ViewFrame, 'signA' | 'signB'>> = {
-  front: { signA: 1, signB: -1 },
-  rear: { signA: -1, signB: -1 },
-  left: { signA: 1, signB: -1 },
-  right: { signA: 1, signB: -1 },
-  plan: { signA: 1, signB: 1 },
-};
-
-interface Window {
-  a0: number;
-  a1: number;
-  b0: number;
-  b1: number;
-}
 
 /** The view that most of the lamps face; the left side when there are none. */
 function viewFor(lamps: readonly Lamp[]): View {
@@ -139,81 +131,4 @@ function windowOf(view: View, lamps: readonly Lamp[], whole: Window): Window {
     whole.b1,
   );
   return { a0, a1, b0, b1 };
-}
-
-/** The taped figure from the edge it is taken from to the lamp. */
-function Figure({
-  layout,
-  view,
-  measure,
-  lamp,
-  text,
-}: {
-  layout: SheetLayout;
-  view: View;
-  measure: PlannedMeasure;
-  lamp: Lamp | undefined;
-  text: string;
-}) {
-  if (!lamp || measure.target.kind !== 'lamp') return null;
-  const { axis } = measure.target;
-  const [x, y] = positionPixel(layout, view, lamp.position);
-  const [a, b] = viewPoint(view, lamp.position);
-  const upright = axis === 'zMm' || (view === 'plan' && axis === 'yMm');
-  const [x0, y0] = upright ? toPixel(layout, view, a, 0) : toPixel(layout, view, 0, b);
-  const inside = {
-    x: Math.min(layout.width - 12, Math.max(12, x0)),
-    y: Math.min(layout.height - 12, Math.max(12, y0)),
-  };
-  const width = text.length * 8 + 14;
-  // A short blade has no room for its figure: that stands over the lamp then.
-  const fits = Math.hypot(x - inside.x, y - inside.y) > (upright ? 48 : width + 24);
-  const cx = upright || !fits ? x : (x + inside.x) / 2;
-  const cy = fits ? (y + inside.y) / 2 : Math.min(y, inside.y) - 26;
-  const at = {
-    x: Math.min(layout.width - width / 2 - 4, Math.max(width / 2 + 4, cx)),
-    y: Math.min(layout.height - 14, cy),
-  };
-  return (
-    <g className="step-figure" aria-hidden="true">
-      <path d={`M${inside.x} ${inside.y}L${x} ${y}`} />
-      <circle cx={x} cy={y} r={9} />
-      <rect x={at.x - width / 2} y={at.y - 12} width={width} height={24} rx={2} />
-      <text x={at.x} y={at.y + 5} textAnchor="middle">
-        {text}
-      </text>
-    </g>
-  );
-}
-
-/** Where on the unit the drawing is. */
-function Inset({ view, whole, layout }: { view: View; whole: Window; layout: SheetLayout }) {
-  const { body } = useUnit();
-  const wide = whole.a1 - whole.a0;
-  const high = whole.b1 - whole.b0;
-  const k = Math.min(INSET_PX / wide, 40 / high);
-  const { signA, signB } = SIGNS[view];
-  const originX = 12 - Math.min(signA * whole.a0, signA * whole.a1) * k;
-  const originY = 10 - Math.min(signB * whole.b0, signB * whole.b1) * k;
-  const big = layout.frames[view];
-  const frame = { ...big, originX, originY };
-  const box = [
-    originX + ((0 - big.originX) / layout.pxPerMm) * k,
-    originX + ((layout.width - big.originX) / layout.pxPerMm) * k,
-    originY + ((0 - big.originY) / layout.pxPerMm) * k,
-    originY + ((layout.height - big.originY) / layout.pxPerMm) * k,
-  ] as const;
-  return (
-    <g className="step-inset">
-      <rect className="back" x={6} y={4} width={wide * k + 12} height={high * k + 12} rx={3} />
-      <BodyView body={body} view={view} frame={frame} pxPerMm={k} />
-      <rect
-        className="crop"
-        x={Math.max(8, box[0])}
-        y={Math.max(6, box[2])}
-        width={Math.min(wide * k + 16, box[1]) - Math.max(8, box[0])}
-        height={Math.min(high * k + 14, box[3]) - Math.max(6, box[2])}
-      />
-    </g>
-  );
 }

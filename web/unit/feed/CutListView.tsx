@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { cutList, wireOrder } from '../../../core/harness/index.ts';
 import { planDiode, planPlug } from '../../../core/planning/index.ts';
 import { formatLength } from '../../../core/units/index.ts';
-import { WIRE } from '../../app/tokens.ts';
+import { WIRE } from '../../ui/tokens.ts';
 import { useUnit } from '../useUnit.ts';
 import { FileLinks } from './FileLinks.tsx';
 

@@ -1,5 +1,4 @@
-import { Button, Input, Popconfirm, Select } from 'antd';
-import { useEffect, useState } from 'react';
+import { Button, Popconfirm, Select } from 'antd';
 import type { AssessedFeed } from '../../../core/circuit/index.ts';
 import { WireColour } from '../../../core/document/index.ts';
 import { deriveFeeds, ownParts } from '../../../core/graph/index.ts';
@@ -8,9 +7,14 @@ import { conductorsOf, gaugeName } from '../../../core/units/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
+import { DropBar } from './DropBar.tsx';
 import { FeedChanges } from './FeedChanges.tsx';
-import { FuseRow, GroundRow, SourceRows } from './FeedRows.tsx';
+import { FeedName } from './FeedName.tsx';
+import { FuseRow } from './FuseRow.tsx';
+import { GroundRow } from './GroundRow.tsx';
+import { Limits } from './Limits.tsx';
 import { ShortLine } from './ShortLine.tsx';
+import { SourceRows } from './SourceRows.tsx';
 
 export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
   const { build, mayEdit, act } = useUnit();
@@ -111,67 +115,5 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
       <Limits assessed={assessed} />
       {mayEdit && <FeedChanges key={feed.fuse.id} assessed={assessed} />}
     </section>
-  );
-}
-
-function FeedName({ name, disabled, onCommit }: { name: string; disabled: boolean; onCommit(name: string): void }) {
-  const [text, setText] = useState(name);
-  useEffect(() => setText(name), [name]);
-  const commit = () => text.trim() && text.trim() !== name && onCommit(text.trim());
-  return (
-    <Input
-      variant="borderless"
-      className="feed-name"
-      aria-label="Name of the feed"
-      disabled={disabled}
-      maxLength={60}
-      value={text}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={commit}
-      onPressEnter={commit}
-    />
-  );
-}
-
-function DropBar({ dropV, budgetV }: { dropV: number; budgetV: number }) {
-  const part = Math.min(1, dropV / budgetV);
-  const over = dropV > budgetV;
-  return (
-    <div className="drop-bar" role="img" aria-label={`${dropV.toFixed(2)} of ${budgetV.toFixed(2)} volts allowed`}>
-      <i className={over ? 'over' : ''} style={{ width: `${part * 100}%` }}>
-        {dropV.toFixed(2)} V lost
-      </i>
-      <span>{over ? `${(dropV - budgetV).toFixed(2)} V over` : `${(budgetV - dropV).toFixed(2)} V left`}</span>
-    </div>
-  );
-}
-
-/** Every element in series against the fuse: the smallest rated one decides. */
-function Limits({ assessed: { feed, figures } }: { assessed: AssessedFeed }) {
-  const most = Math.max(...figures.limits.map((limit) => limit.limitA), feed.fuse.ratingA * 1.2);
-  return (
-    <ul className="limits">
-      {figures.limits.map((limit) => {
-        const weak = limit.limitA < limit.deviceRatingA;
-        return (
-          <li key={limit.name} title={limit.reason} className={weak ? 'weak' : limit.kind === 'fuse' ? 'fuse' : ''}>
-            <span>{limit.name}</span>
-            <i>
-              <i style={{ width: `${(limit.limitA / most) * 100}%` }} />
-              <b style={{ left: `${(figures.maximumA / most) * 100}%` }} />
-              <em style={{ left: `${(feed.fuse.ratingA / most) * 100}%` }} />
-            </i>
-            <span className="mono">{limit.limitA.toFixed(limit.limitA % 1 ? 1 : 0)} A</span>
-          </li>
-        );
-      })}
-      <li className="legend">
-        <span />
-        <small>
-          ▍load {figures.maximumA.toFixed(1)} A, dashed: fuse {feed.fuse.ratingA} A
-          {figures.weakest ? `; weakest: ${figures.weakest.name}` : ''}
-        </small>
-      </li>
-    </ul>
   );
 }

@@ -1,6 +1,6 @@
 /** What is left in the battery and what its terminals show over a scenario, as options of a chart. */
 import { RESERVE_RATIO, type ScenarioFigures } from '../../../core/circuit/index.ts';
-import { TOKENS } from '../../app/tokens.ts';
+import { TOKENS } from '../../ui/tokens.ts';
 
 const MONO = 'IBM Plex Mono, monospace';
 const SURE_V = 0.4;

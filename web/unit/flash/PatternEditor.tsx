@@ -1,7 +1,7 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button, Input, InputNumber, Select } from 'antd';
 import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from 'react';
-import { LightColour, type OwnPattern, type Pulse, PulseShape } from '../../../core/document/index.ts';
+import { LightColour, type OwnPattern, PulseShape } from '../../../core/document/index.ts';
 import {
   effectiveCd,
   GRID_S,
@@ -10,7 +10,6 @@ import {
   patternFigures,
   resizedPulse,
   reversed,
-  shapedLevel,
   shifted,
   stretched,
   suitsFilament,
@@ -20,23 +19,18 @@ import {
   withPulse,
   withShape,
 } from '../../../core/flash/index.ts';
-import { LIGHT } from '../../app/tokens.ts';
 import { isTyping } from '../../app/typing.ts';
 import { useSize } from '../../app/useSize.ts';
+import { LIGHT } from '../../ui/tokens.ts';
+import { PulseBlock } from './PulseBlock.tsx';
+import { type Held, LANE } from './patternLane.ts';
 
-const LANE = { top: 26, height: 64, pad: 16 };
-const EDGE_PX = 7;
 const OWN_COLOUR = 'own';
+
 const SHAPE_WORDS: Record<PulseShape, string> = { flat: 'on and off', ramp: 'rising', beam: 'turning beam' };
+
 /** Intensity that effective light is told for: the reader scales it. */
 const PER_CD = 1000;
-
-interface Held {
-  index: number;
-  part: 'body' | 'start' | 'end';
-  startX: number;
-  from: OwnPattern;
-}
 
 /** A pattern drawn as a timeline of one lane: pulses dragged, their edges pulled, all on a grid of 5 ms. */
 export function PatternEditor({
@@ -163,13 +157,13 @@ export function PatternEditor({
         >
           {ticksOf(pattern.periodS).map((timeS) => (
             <g key={timeS}>
-              <path d={`M${LANE.pad + timeS * pxPerS} ${LANE.top}v${LANE.height}`} stroke="#2B353E" />
+              <path d={`M${LANE.pad + timeS * pxPerS} ${LANE.top}v${LANE.height}`} stroke="var(--night-line)" />
               <text className="axis" x={LANE.pad + timeS * pxPerS} y={16} textAnchor="middle">
                 {Math.round(timeS * 1000)}
               </text>
             </g>
           ))}
-          <path d={`M${LANE.pad} ${LANE.top + LANE.height}h${width}`} stroke="#414F5B" />
+          <path d={`M${LANE.pad} ${LANE.top + LANE.height}h${width}`} stroke="var(--night-mark)" />
           {pattern.pulses.map((each, index) => (
             <PulseBlock
               key={`${each.startS} ${each.endS}`}
@@ -272,60 +266,4 @@ function freeMoment({ pulses, periodS }: OwnPattern): number {
 function ticksOf(periodS: number): number[] {
   const step = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10].find((each) => periodS / each <= 10) ?? 20;
   return Array.from({ length: Math.floor(periodS / step + 1e-9) + 1 }, (_, index) => index * step);
-}
-
-const SHAPE_POINTS = 14;
-
-function PulseBlock({
-  pulse,
-  index,
-  chosen,
-  pxPerS,
-  fill,
-  onTake,
-}: {
-  pulse: Pulse;
-  index: number;
-  chosen: boolean;
-  pxPerS: number;
-  fill: string;
-  onTake(event: ReactPointerEvent, index: number, part: Held['part']): void;
-}) {
-  const x0 = LANE.pad + pulse.startS * pxPerS;
-  const x1 = LANE.pad + pulse.endS * pxPerS;
-  const base = LANE.top + LANE.height;
-  const outline = Array.from({ length: SHAPE_POINTS + 1 }, (_, at) => {
-    const part = at / SHAPE_POINTS;
-    return `L${(x0 + (x1 - x0) * part).toFixed(1)} ${(base - 4 - shapedLevel(pulse, part) * (LANE.height - 12)).toFixed(1)}`;
-  }).join('');
-  return (
-    <g className="pulse-block" data-pulse={index}>
-      <path d={`M${x0} ${base}${outline}L${x1} ${base}Z`} fill={fill} opacity={chosen ? 1 : 0.72} />
-      {chosen && <path d={`M${x0} ${base}H${x1}`} stroke="#E0662F" strokeWidth={3} />}
-      <rect
-        className="body"
-        x={x0}
-        y={LANE.top}
-        width={x1 - x0}
-        height={LANE.height}
-        onPointerDown={(event) => onTake(event, index, 'body')}
-      />
-      <rect
-        className="edge"
-        x={x0 - EDGE_PX / 2}
-        y={LANE.top}
-        width={EDGE_PX}
-        height={LANE.height}
-        onPointerDown={(event) => onTake(event, index, 'start')}
-      />
-      <rect
-        className="edge"
-        x={x1 - EDGE_PX / 2}
-        y={LANE.top}
-        width={EDGE_PX}
-        height={LANE.height}
-        onPointerDown={(event) => onTake(event, index, 'end')}
-      />
-    </g>
-  );
 }

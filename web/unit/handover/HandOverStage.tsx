@@ -1,14 +1,14 @@
 import { CheckOutlined, FilePdfOutlined } from '@ant-design/icons';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
 import dayjs from 'dayjs';
 import { useMemo, useState } from 'react';
 import { controlKindWords, operatorCard } from '../../../core/overview/index.ts';
 import { assess } from '../../../core/rules/index.ts';
-import { backToStock } from '../../../core/work/index.ts';
-import { newId } from '../../app/ids.ts';
 import { useUnit } from '../useUnit.ts';
 import '../unit.css';
 import './handover.css';
+import { Comments } from './Comments.tsx';
+import { StockSheet } from './StockSheet.tsx';
 
 const PAPERS = [
   { key: 'card', words: 'Operator card' },
@@ -136,74 +136,5 @@ export function HandOverStage() {
         <Comments />
       </aside>
     </div>
-  );
-}
-
-/** The way back: what comes off, what is closed, what has to be bought for it. */
-function StockSheet() {
-  const { build, body } = useUnit();
-  const { steps, parts } = useMemo(() => backToStock(build, body), [build, body]);
-  return (
-    <article className="card" aria-label="Back to stock">
-      <header>
-        <div>
-          <span className="plate">{build.unit.tag}</span>
-          <h2>Back to stock</h2>
-          <span className="muted">written from the build as it stands</span>
-        </div>
-      </header>
-      {steps.length === 0 && <p className="muted">Nothing was added yet.</p>}
-      <ol className="stock-steps">
-        {steps.map((step) => (
-          <li key={step.title}>
-            <b>{step.title}</b>
-            <span>{step.detail}</span>
-          </li>
-        ))}
-      </ol>
-      {parts.length > 0 && (
-        <>
-          <h3>To buy for it</h3>
-          <ul>
-            {parts.map((part) => (
-              <li key={part.name}>
-                {part.quantity} × {part.name}
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
-    </article>
-  );
-}
-
-function Comments() {
-  const { build, act } = useUnit();
-  const [text, setText] = useState('');
-  const comments = Object.values(build.comments).sort((a, b) => a.at.localeCompare(b.at));
-  const send = () => {
-    if (text.trim() && act({ kind: 'addComment', commentId: newId(), text: text.trim() })) setText('');
-  };
-  return (
-    <section aria-label="Comments">
-      <h3>Comments</h3>
-      {comments.map((comment) => (
-        <article key={comment.id} className="comment">
-          <b>{comment.by}</b> <span className="muted">{dayjs(comment.at).format('D MMM HH:mm')}</span>
-          <p>{comment.text}</p>
-        </article>
-      ))}
-      <Input.TextArea
-        aria-label="Write a comment"
-        rows={2}
-        maxLength={1000}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        placeholder="A wish, a remark for the crew"
-      />
-      <Button size="small" disabled={!text.trim()} onClick={send}>
-        Comment
-      </Button>
-    </section>
   );
 }

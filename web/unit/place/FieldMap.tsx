@@ -73,11 +73,11 @@ export function FieldMap({ field, tag, carrier }: { field: LampField; tag: strin
       <svg viewBox={`0 0 ${WIDTH} ${height + 18}`} role="img" aria-label={`Field of view of ${tag}`}>
         <defs>
           <pattern id="map-hatch" width={4} height={4} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width={4} height={4} fill="#3a1f1d" />
-            <line x1={0} y1={0} x2={0} y2={4} stroke="#F0766A" strokeWidth={1.6} />
+            <rect width={4} height={4} fill="var(--night-stop-wash)" />
+            <line x1={0} y1={0} x2={0} y2={4} stroke="var(--night-stop)" strokeWidth={1.6} />
           </pattern>
         </defs>
-        <rect width={WIDTH} height={height} fill="#0D1114" rx={2} />
+        <rect width={WIDTH} height={height} fill="var(--night)" rx={2} />
         {runsOf(field).map((run) => (
           <rect
             key={`${run.x} ${run.y}`}
@@ -85,10 +85,18 @@ export function FieldMap({ field, tag, carrier }: { field: LampField; tag: strin
             y={run.y}
             width={run.width}
             height={CELL + 0.3}
-            fill={run.state === 'free' ? '#C98A12' : 'url(#map-hatch)'}
+            fill={run.state === 'free' ? 'var(--map-free)' : 'url(#map-hatch)'}
           />
         ))}
-        <line x1={0} x2={WIDTH} y1={horizon} y2={horizon} stroke="#fff" strokeOpacity={0.7} strokeDasharray="3 3" />
+        <line
+          x1={0}
+          x2={WIDTH}
+          y1={horizon}
+          y2={horizon}
+          stroke="var(--surface)"
+          strokeOpacity={0.7}
+          strokeDasharray="3 3"
+        />
         {LABELS.map(({ deg, words, anchor }) => (
           <text key={deg} x={((deg + 180) / 360) * WIDTH} y={height + 13} textAnchor={anchor}>
             {words}

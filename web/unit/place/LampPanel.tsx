@@ -2,13 +2,13 @@ import { LinkOutlined, LockOutlined, UnlockOutlined } from '@ant-design/icons';
 import { Button, Select, Tooltip } from 'antd';
 import { partUnder } from '../../../core/body/index.ts';
 import type { Lamp, LightColour, Position } from '../../../core/document/index.ts';
-import { MOUNTS, moveTo, tapedDimensions, twinOf } from '../../../core/place/index.ts';
-import { formatLength, type LengthUnit } from '../../../core/units/index.ts';
+import { MOUNTS, moveTo, twinOf } from '../../../core/place/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
-import { LIGHT } from '../../app/tokens.ts';
-import { LengthInput } from '../../ui/LengthInput.tsx';
+import { LIGHT } from '../../ui/tokens.ts';
 import { useUnit } from '../useUnit.ts';
 import { MountSection } from './MountSection.tsx';
+import { OtherEdges } from './OtherEdges.tsx';
+import { TapeField } from './TapeField.tsx';
 
 const FACE_WORDS: Record<Lamp['face'], string> = {
   front: 'front',
@@ -17,6 +17,7 @@ const FACE_WORDS: Record<Lamp['face'], string> = {
   right: 'right side',
   top: 'top',
 };
+
 const COLOUR_WORDS: Record<LightColour, string> = {
   amber: 'Amber',
   red: 'Red',
@@ -167,46 +168,5 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
         </p>
       )}
     </section>
-  );
-}
-
-function TapeField({
-  label,
-  axis,
-  lamp,
-  onCommit,
-}: {
-  label: string;
-  axis: keyof Position;
-  lamp: Lamp;
-  onCommit(valueMm: number): void;
-}) {
-  const { preferences, mayEdit } = useUnit();
-  const valueMm = axis === 'yMm' ? Math.abs(lamp.position.yMm) : lamp.position[axis];
-  const other: LengthUnit = preferences.length === 'mm' ? 'in' : 'mm';
-  return (
-    <div className="tape-field">
-      <span>{label}</span>
-      <LengthInput label={label} valueMm={valueMm} unit={preferences.length} disabled={!mayEdit} onCommit={onCommit} />
-      <small className="mono">{formatLength(valueMm, other)}</small>
-    </div>
-  );
-}
-
-/** The same place from other edges: what a second person at the far end would read. */
-function OtherEdges({ lamp, unit }: { lamp: Lamp; unit: LengthUnit }) {
-  const { body } = useUnit();
-  const taped = tapedDimensions(body, lamp);
-  const rows = [...taped.x, ...taped.y]
-    .filter(({ edge }) => !['centreline', 'bumper', 'front'].includes(edge.id))
-    .slice(0, 4);
-  return (
-    <ul className="other-edges" aria-label="From other edges">
-      {rows.map(({ edge, lengthMm }) => (
-        <li key={edge.id}>
-          from {edge.name} <b className="mono">{formatLength(lengthMm, unit)}</b>
-        </li>
-      ))}
-    </ul>
   );
 }

@@ -1,10 +1,11 @@
 import { Button } from 'antd';
 import type { BodyPart } from '../../../core/body/index.ts';
 import type { Lamp, LampModel } from '../../../core/document/index.ts';
-import { formatMm, MOUNTS, magnetHold, mountOf, templateJobs } from '../../../core/place/index.ts';
-import { drilledKey, magnetSkin } from '../../../core/rules/index.ts';
+import { formatMm, MOUNTS, mountOf, templateJobs } from '../../../core/place/index.ts';
+import { drilledKey } from '../../../core/rules/index.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
+import { MagnetLine } from './MagnetLine.tsx';
 
 /** How a lamp is held: what the mount needs and leaves, its drilling template, the hole as it came out. */
 export function MountSection({ lamp, model, part }: { lamp: Lamp; model: LampModel; part: BodyPart | null }) {
@@ -68,14 +69,5 @@ export function MountSection({ lamp, model, part }: { lamp: Lamp; model: LampMod
         </div>
       )}
     </details>
-  );
-}
-
-function MagnetLine({ model, part }: { model: LampModel; part: BodyPart | null }) {
-  const hold = magnetHold(model, magnetSkin(part));
-  return (
-    <p className="muted">
-      Holds up to <b className="mono">{Math.floor(hold.holdsToKmh)}</b> km/h. Assumed: {hold.assumptions.join('; ')}.
-    </p>
   );
 }

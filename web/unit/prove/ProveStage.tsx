@@ -1,15 +1,8 @@
-import { CaretRightFilled, PauseOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
-import { useCallback, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { restingVoltageV } from '../../../core/circuit/index.ts';
-import type { Control, Id } from '../../../core/document/index.ts';
-import { brightnessAt } from '../../../core/flash/index.ts';
-import { tagList } from '../../../core/place/index.ts';
+import type { Id } from '../../../core/document/index.ts';
 import type { ProvingStop } from '../../../core/prove/index.ts';
-import { Sheet } from '../../sheet/Sheet.tsx';
-import { PatternMark } from '../../ui/PatternMark.tsx';
-import { safeSpeed } from '../flash/safeSpeed.ts';
-import { usePlayhead } from '../flash/usePlayhead.ts';
 import { useUnit } from '../useUnit.ts';
 import { CausesPanel } from './CausesPanel.tsx';
 import { ChecksPanel } from './ChecksPanel.tsx';
@@ -18,13 +11,12 @@ import { STATE_MARKS, STATE_WORDS } from './states.ts';
 import { useCauses } from './useCauses.ts';
 import '../unit.css';
 import './prove.css';
+import { namesOf } from './lampNames.ts';
+import { StepSheet } from './StepSheet.tsx';
+import { StopText } from './StopText.tsx';
 
 /** The part of the walk that comes after the meter. */
 const CHECKS_KEY = 'checks';
-const WINDOW_S = 6;
-const SPEED = 0.5;
-
-const namesOf = (controls: readonly Control[]): string => controls.map((control) => control.name).join(' + ');
 
 /** The first step by what is on, the others by what changes. */
 function changeWords(stop: ProvingStop, index: number): string {
@@ -153,97 +145,5 @@ export function ProveStage() {
         </div>
       </section>
     </div>
-  );
-}
-
-/** The sheet as it should look in this step, slowed down; it stands still until it is played. */
-function StepSheet({
-  body,
-  build,
-  unit,
-  stop,
-  selection,
-}: Pick<ReturnType<typeof useUnit>, 'body' | 'build'> & {
-  unit: ReturnType<typeof useUnit>['preferences']['length'];
-  stop: ProvingStop | null;
-  selection: readonly Id[];
-}) {
-  const shows = useMemo(() => stop?.shows ?? [], [stop]);
-  const { timeS, playing, toggle, still } = usePlayhead(WINDOW_S, safeSpeed(SPEED, shows));
-  const brightness = useMemo(
-    () => new Map(shows.map((show) => [show.lamp.id, playing ? brightnessAt(show, timeS) : show.level])),
-    [shows, playing, timeS],
-  );
-  const ignore = useCallback((_ids: Id[]) => {}, []);
-  return (
-    <div className="step-sheet">
-      <Sheet
-        body={body}
-        build={build}
-        unit={unit}
-        selection={selection}
-        onSelect={ignore}
-        brightness={brightness}
-        form="compact"
-      >
-        {stop && !still && (
-          <button type="button" className="play-step" aria-label={playing ? 'Stop' : 'Show it slowly'} onClick={toggle}>
-            {playing ? <PauseOutlined /> : <CaretRightFilled />}
-          </button>
-        )}
-      </Sheet>
-    </div>
-  );
-}
-
-function StopText({ stop, number, total }: { stop: ProvingStop; number: number; total: number }) {
-  const { build } = useUnit();
-  const lit = new Set(stop.shows.map((show) => show.lamp.id));
-  const dark = Object.values(build.lamps).filter((lamp) => !lit.has(lamp.id));
-  const byPattern = new Map<string, ProvingStop['shows']>();
-  for (const show of stop.shows) {
-    const key = `${show.function.id} ${show.pattern.id}`;
-    byPattern.set(key, [...(byPattern.get(key) ?? []), show]);
-  }
-  return (
-    <>
-      <span className="muted">
-        Step {number} of {total}
-      </span>
-      <h2>
-        {stop.on.length > 0 && `On: ${namesOf(stop.on)}`}
-        {stop.off.length > 0 && (
-          <span className="off">
-            {stop.on.length > 0 ? ' · ' : ''}off: {namesOf(stop.off)}
-          </span>
-        )}
-      </h2>
-      {stop.controls.length > stop.on.length && (
-        <p className="detail">
-          Still on: {namesOf(stop.controls.filter((control) => !stop.on.some((each) => each.id === control.id)))}
-        </p>
-      )}
-      <ul className="should">
-        {[...byPattern].map(([key, shows]) => (
-          <li key={key}>
-            <PatternMark pattern={shows[0]!.pattern} /> <b>{tagList(shows.map((show) => show.lamp.tag))}</b>{' '}
-            <span className="muted">
-              {shows[0]!.pattern.name}, {shows[0]!.pattern.words}
-            </span>
-          </li>
-        ))}
-      </ul>
-      <p className="detail">
-        {stop.shows.length === 0 ? 'Nothing should light.' : ''}{' '}
-        {dark.length > 0 &&
-          `Must stay dark: ${dark.length > 12 ? `the other ${dark.length}` : tagList(dark.map((lamp) => lamp.tag))}.`}
-      </p>
-      {stop.unlit.length > 0 && (
-        <p className="state stop">
-          ⬢ By the circuit {tagList(stop.unlit.map((lamp) => lamp.tag))} would stay dark: no feed reaches{' '}
-          {stop.unlit.length === 1 ? 'it' : 'them'} in this setting.
-        </p>
-      )}
-    </>
   );
 }

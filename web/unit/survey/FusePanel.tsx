@@ -4,7 +4,7 @@ import type { Slot, SlotWhen } from '../../../core/document/index.ts';
 import { SLOT_WHEN_WORDS, slotWhen } from '../../../core/graph/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
-import { BLADE } from '../../app/tokens.ts';
+import { BLADE } from '../../ui/tokens.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 
@@ -95,7 +95,7 @@ export function FusePanel() {
                 className="blade"
                 style={
                   slot.ratingA
-                    ? { background: BLADE[slot.ratingA] ?? '#8A9096', opacity: when === 'unread' ? 0.55 : 1 }
+                    ? { background: BLADE[slot.ratingA] ?? 'var(--night-muted)', opacity: when === 'unread' ? 0.55 : 1 }
                     : undefined
                 }
               >

@@ -8,7 +8,8 @@ import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 import { slotsInOrder } from './FusePanel.tsx';
-import { MeterField, TextField } from './fields.tsx';
+import { MeterField } from './MeterField.tsx';
+import { TextField } from './TextField.tsx';
 
 const SOURCE_WORDS: Record<SourceKind, string> = {
   slot: 'a slot of the fuse panel',

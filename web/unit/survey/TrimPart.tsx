@@ -4,7 +4,7 @@ import type { Trim } from '../../../core/document/index.ts';
 import { newId } from '../../app/ids.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
-import { TextField } from './fields.tsx';
+import { TextField } from './TextField.tsx';
 
 /** Trim that comes off, what holds it, and how many: what has to be on hand to put it back. */
 export function TrimPart() {

@@ -1,0 +1,39 @@
+import { Select } from 'antd';
+import type { AssessedFeed } from '../../../core/circuit/index.ts';
+import { BLADE_FUSES, FAMILIES } from '../../../core/circuit/index.ts';
+import { FuseFamily } from '../../../core/document/index.ts';
+import { useUnit } from '../useUnit.ts';
+
+/** Family and rating of a feed's protection. A family that lacks the rating takes its next larger one. */
+export function FuseRow({ assessed: { feed } }: { assessed: AssessedFeed }) {
+  const { mayEdit, act } = useUnit();
+  const { id, family, ratingA } = feed.fuse;
+  const changeFamily = (to: FuseFamily) => {
+    const { ratingsA } = FAMILIES[to];
+    const next = ratingsA.find((rating) => rating >= ratingA) ?? ratingsA.at(-1)!;
+    act({ kind: 'editFuse', elementId: id, changes: { family: to, ratingA: next } });
+  };
+  const colourOf = (rating: number) => BLADE_FUSES.find((fuse) => fuse.ratingA === rating)?.colour;
+  return (
+    <div className="form-row">
+      <span>Protection</span>
+      <Select
+        aria-label="Kind of protection"
+        disabled={!mayEdit}
+        value={family}
+        onChange={changeFamily}
+        options={FuseFamily.options.map((each) => ({ value: each, label: FAMILIES[each].name }))}
+      />
+      <Select
+        aria-label="Fuse"
+        disabled={!mayEdit}
+        value={ratingA}
+        onChange={(rating) => act({ kind: 'editFuse', elementId: id, changes: { ratingA: rating } })}
+        options={FAMILIES[family].ratingsA.map((rating) => ({
+          value: rating,
+          label: family === 'blade' ? `${rating} A, ${colourOf(rating)}` : `${rating} A`,
+        }))}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,57 @@
+import { tagList } from '../../../core/place/index.ts';
+import type { ProvingStop } from '../../../core/prove/index.ts';
+import { PatternMark } from '../../ui/PatternMark.tsx';
+import { useUnit } from '../useUnit.ts';
+import { namesOf } from './lampNames.ts';
+
+export function StopText({ stop, number, total }: { stop: ProvingStop; number: number; total: number }) {
+  const { build } = useUnit();
+  const lit = new Set(stop.shows.map((show) => show.lamp.id));
+  const dark = Object.values(build.lamps).filter((lamp) => !lit.has(lamp.id));
+  const byPattern = new Map<string, ProvingStop['shows']>();
+  for (const show of stop.shows) {
+    const key = `${show.function.id} ${show.pattern.id}`;
+    byPattern.set(key, [...(byPattern.get(key) ?? []), show]);
+  }
+  return (
+    <>
+      <span className="muted">
+        Step {number} of {total}
+      </span>
+      <h2>
+        {stop.on.length > 0 && `On: ${namesOf(stop.on)}`}
+        {stop.off.length > 0 && (
+          <span className="off">
+            {stop.on.length > 0 ? ' · ' : ''}off: {namesOf(stop.off)}
+          </span>
+        )}
+      </h2>
+      {stop.controls.length > stop.on.length && (
+        <p className="detail">
+          Still on: {namesOf(stop.controls.filter((control) => !stop.on.some((each) => each.id === control.id)))}
+        </p>
+      )}
+      <ul className="should">
+        {[...byPattern].map(([key, shows]) => (
+          <li key={key}>
+            <PatternMark pattern={shows[0]!.pattern} /> <b>{tagList(shows.map((show) => show.lamp.tag))}</b>{' '}
+            <span className="muted">
+              {shows[0]!.pattern.name}, {shows[0]!.pattern.words}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="detail">
+        {stop.shows.length === 0 ? 'Nothing should light.' : ''}{' '}
+        {dark.length > 0 &&
+          `Must stay dark: ${dark.length > 12 ? `the other ${dark.length}` : tagList(dark.map((lamp) => lamp.tag))}.`}
+      </p>
+      {stop.unlit.length > 0 && (
+        <p className="state stop">
+          ⬢ By the circuit {tagList(stop.unlit.map((lamp) => lamp.tag))} would stay dark: no feed reaches{' '}
+          {stop.unlit.length === 1 ? 'it' : 'them'} in this setting.
+        </p>
+      )}
+    </>
+  );
+}

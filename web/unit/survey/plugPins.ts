@@ -1,0 +1,12 @@
+import type { Plug } from '../../../core/document/index.ts';
+
+export type Pin = Plug['pins'][number];
+
+export const pin = (name: string, colour = '', purpose = ''): Pin => ({
+  pin: name,
+  colour,
+  purpose,
+  keyOffV: null,
+  keyOnV: null,
+  runningV: null,
+});
