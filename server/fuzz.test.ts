@@ -9,7 +9,7 @@ import { uuidv7 } from './ids.ts';
 import { freeWords, type Source, seeded, TAKEN_WORDS, valueFor, withWord } from './testing/hostile.ts';
 import { type Client, signIn, startTestServer } from './testing/testServer.ts';
 
-const REQUESTS = process.env.EMBER_TORTURE ? 20_000 : 2000;
+const REQUESTS = process.env.EMBER_TORTURE ? 20_000 : 500;
 const LONGEST_MS = 2000;
 const SEED = 20_260_311;
 

@@ -121,7 +121,7 @@ async function checkAndResend(address: string, result: Awaited<ReturnType<typeof
 }
 
 /** In the torture as many as it takes to meet every moment; otherwise enough to notice that something broke. */
-const [SERVER_KILLS, DATABASE_KILLS, START_KILLS] = process.env.EMBER_TORTURE ? [150, 30, 20] : [8, 2, 2];
+const [SERVER_KILLS, DATABASE_KILLS, START_KILLS] = process.env.EMBER_TORTURE ? [150, 30, 20] : [3, 1, 1];
 const A_WHILE_MS = 3_600_000;
 
 describe('killed with SIGKILL during a burst of operations', () => {

@@ -247,7 +247,7 @@ describe('protection in a chain', () => {
     expect(feedFigures(unit.build, after).limits.find((limit) => limit.kind === 'main')!.limitA).toBe(3);
   });
 
-  it('opening times step along the timeCurrentLimits of ISO 8820-3 (from memory), earliest times between them', () => {
+  it('opening times step along the time-current limits of ISO 8820-3 (from memory), earliest times between them', () => {
     expect(openingTime('blade', 10, 10)).toEqual({
       notBeforeS: Number.POSITIVE_INFINITY,
       byS: Number.POSITIVE_INFINITY,

@@ -52,7 +52,7 @@ export const FAMILIES: Record<FuseFamily, Family> = {
     ],
     dropAtRatingV: 0.1,
     resets: false,
-    source: 'ISO 8820-3 time timeCurrentLimits, from memory; they vary by edition and type',
+    source: 'ISO 8820-3 time-current limits, from memory; they vary by edition and type',
   },
   midi: {
     name: 'midi',

@@ -101,12 +101,14 @@ function unbalancedA(network: readonly CircuitElement[], elements: Record<string
 }
 
 describe('vehicle networks: shared returns, ground-side switches, diodes, lamps near collapse', () => {
+  // All of them in the long run (npm run torture); every fourth shows as well what a changed sign or bound does.
+  const [EVERY, AT_LEAST] = process.env.EMBER_TORTURE ? [1, 200] : [4, 50];
   const SEEDS = Array.from({ length: 235 }, (_, index) => index + 1);
 
-  it('more than 200 agree with ngspice, started from no-load voltages and not from ours, within 1 mV', () => {
+  it(`more than ${AT_LEAST} agree with ngspice, started from no-load voltages and not from ours, within 1 mV`, () => {
     let compared = 0;
     let worstV = 0;
-    for (const seed of SEEDS) {
+    for (const seed of SEEDS.filter((each) => each % EVERY === 0)) {
       const network = vehicleNetwork(seed);
       const solved = solveCircuit(network);
       const supply = network[0]!.kind === 'source' ? network[0]!.voltageV : 0;
@@ -129,7 +131,7 @@ describe('vehicle networks: shared returns, ground-side switches, diodes, lamps 
       for (const [node, volts] of Object.entries(reference))
         if (carrying.has(node)) worstV = Math.max(worstV, Math.abs(volts - solved.nodes[node]!));
     }
-    expect(compared).toBeGreaterThan(200);
+    expect(compared).toBeGreaterThan(AT_LEAST);
     expect(worstV).toBeLessThan(1e-3);
   }, 120_000);
 

@@ -60,9 +60,13 @@ function rankOf(build: Build, diagnosis: Diagnosis, truth: Fault, seed: number):
   return { rank, asked };
 }
 
+const lampsOf = (build: Build): number => Object.keys(build.lamps).length;
+
 describe('the ranking of causes', () => {
   it('a sound unit is believed to be sound', () => {
-    for (const build of units.slice(0, 3)) {
+    // Every reading of every step: the three units with the fewest lamps.
+    const small = [...units].sort((a, b) => lampsOf(a) - lampsOf(b)).slice(0, 3);
+    for (const build of small) {
       const diagnosis = diagnosisOf(build);
       const gauss = noise(5);
       const observations = diagnosis.points.map((point, index) => ({

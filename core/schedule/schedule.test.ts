@@ -96,8 +96,8 @@ describe('any tasks', () => {
       'bay has 1 only, 2 are asked for',
       'Tasks wait for each other in a circle',
     ]);
-    expect(PlanQuestion.safeParse({ tasks: [{ id: 'a', durationMinutes: 5, after: ['x'] }], resources: [] }).success).toBe(
-      false,
-    );
+    expect(
+      PlanQuestion.safeParse({ tasks: [{ id: 'a', durationMinutes: 5, after: ['x'] }], resources: [] }).success,
+    ).toBe(false);
   });
 });

@@ -383,7 +383,7 @@ export const WIRING_RULES: readonly FindingRule[] = [
     title: 'Peak current of a pattern above the fuse or channel',
     reason: 'Lamps that flash together draw together: the average hides what opens the fuse.',
     wayOut: 'Fit a larger fuse where the wire allows it, or let the lamps answer each other',
-    source: 'ISO 8820-3 time timeCurrentLimits, from memory',
+    source: 'ISO 8820-3 time-current limits, from memory',
     isPlaceless: true,
     check: peaks,
   },
