@@ -1,14 +1,19 @@
 import { SearchOutlined } from '@ant-design/icons';
 import { Input } from 'antd';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useShelfQuery } from '../app/api.ts';
 import { FaceSwatch } from '../ui/FaceSwatch.tsx';
 import { LIGHT } from '../ui/tokens.ts';
+import { VirtualRows } from '../ui/VirtualRows.tsx';
 import '../unit/unit.css';
 import './shelf.css';
 
+const ROW_PX = 31;
+const COLUMNS = 11;
+
 export default function ShelfPage() {
   const { data: entries = [], isLoading } = useShelfQuery();
+  const shelf = useRef<HTMLElement>(null);
   const [text, setText] = useState('');
   const words = text.toLowerCase().trim().split(/\s+/);
   const shown = entries.filter(({ model }) =>
@@ -36,7 +41,7 @@ export default function ShelfPage() {
           onChange={(event) => setText(event.target.value)}
         />
       </header>
-      <section className="shelf-scroll" aria-label="Shelf" tabIndex={0}>
+      <section className="shelf-scroll" aria-label="Shelf" tabIndex={0} ref={shelf}>
         <table className="plain parts-table">
           <thead>
             <tr>
@@ -53,8 +58,8 @@ export default function ShelfPage() {
               <th className="right">On hand</th>
             </tr>
           </thead>
-          <tbody>
-            {shown.map(({ model, priceMarks, onHand }) => (
+          <VirtualRows items={shown} keyOf={({ model }) => model.key} scroller={shelf} rowPx={ROW_PX} columns={COLUMNS}>
+            {({ model, priceMarks, onHand }) => (
               <tr key={model.key}>
                 <td>
                   <FaceSwatch model={model} /> <b>{model.name}</b>{' '}
@@ -102,8 +107,8 @@ export default function ShelfPage() {
                 <td className="right mono">{priceMarks}</td>
                 <td className="right mono">{onHand}</td>
               </tr>
-            ))}
-          </tbody>
+            )}
+          </VirtualRows>
         </table>
         {!isLoading && shown.length === 0 && <p className="empty">Nothing on the shelf is called that.</p>}
       </section>

@@ -22,6 +22,7 @@ export const TOKENS = {
   stop: '#B3261E',
   note: '#3A6EA5',
   border: '#CFC7BB',
+  cautionLine: '#E3C88F',
   cautionBright: '#B7791F',
   okBright: '#3E7D4F',
 } as const;

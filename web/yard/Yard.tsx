@@ -7,9 +7,12 @@ import { errorSentence, UNJUDGED_POLL_MS, useSessionQuery, useYardInfiniteQuery 
 import { isTyping } from '../app/typing.ts';
 import './yard.css';
 import { Rows } from './Rows.tsx';
-import { StageHistogram } from './StageHistogram.tsx';
 import { type Item, PX_PER_MM } from './yardItem.ts';
 
+/** The chart comes after the rows that one came for. */
+const StageHistogram = lazy(() =>
+  import('./StageHistogram.tsx').then(({ StageHistogram }) => ({ default: StageHistogram })),
+);
 /** Forms and dialogues come when somebody asks for one. */
 const NewUnit = lazy(() => import('./NewUnit.tsx').then(({ NewUnit }) => ({ default: NewUnit })));
 
@@ -126,7 +129,11 @@ export function Yard() {
           <span>Unit</span>
         </div>
         <div>
-          {totals && <StageHistogram stages={totals.stages} />}
+          {totals && (
+            <Suspense fallback={<div className="histogram" />}>
+              <StageHistogram stages={totals.stages} />
+            </Suspense>
+          )}
           <span>Stage reached</span>
         </div>
         <div>

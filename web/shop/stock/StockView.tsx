@@ -1,13 +1,17 @@
 import { SearchOutlined } from '@ant-design/icons';
 import { Input, Select } from 'antd';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { minutesOf, shortages, whenText } from '../../../core/shop/index.ts';
+import { VirtualRows } from '../../ui/VirtualRows.tsx';
 import { OrderFields } from '../side/OrderFields.tsx';
 import type { ShopUse } from '../useShop.ts';
 import '../../unit/unit.css';
 import { KitOfUnit } from './KitOfUnit.tsx';
 import { StockRow } from './StockRow.tsx';
+
+const ROW_PX = 35;
+const COLUMNS = 8;
 
 const sum = (values: readonly number[]) => values.reduce((all, value) => all + value, 0);
 
@@ -15,6 +19,7 @@ const sum = (values: readonly number[]) => values.reduce((all, value) => all + v
 export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
   const { data, work, mayHandle } = shop;
   const { stock, reserved, orders } = data.shop;
+  const bins = useRef<HTMLElement>(null);
   const [text, setText] = useState('');
   const [openKey, setOpenKey] = useState<string | null>(null);
   const [search, setSearch] = useSearchParams();
@@ -47,7 +52,7 @@ export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
         </span>
       </header>
       <div className="shop-field">
-        <section className="stock-scroll" aria-label="Bins" tabIndex={0}>
+        <section className="stock-scroll" aria-label="Bins" tabIndex={0} ref={bins}>
           <table className="plain stock-table">
             <thead>
               <tr>
@@ -61,8 +66,8 @@ export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
                 <th className="right">Marks</th>
               </tr>
             </thead>
-            <tbody>
-              {lines.map((line, at) => (
+            <VirtualRows items={lines} keyOf={(line) => line.key} scroller={bins} rowPx={ROW_PX} columns={COLUMNS}>
+              {(line, at) => (
                 <StockRow
                   key={line.key}
                   line={line}
@@ -82,8 +87,8 @@ export function StockView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
                   )}
                   shortBy={sum(short.flatMap((each) => (each.part.key === line.key ? [each.shortBy] : [])))}
                 />
-              ))}
-            </tbody>
+              )}
+            </VirtualRows>
           </table>
         </section>
         <aside className="shop-side" aria-label="Kits and orders">

@@ -1,14 +1,17 @@
 import { CaretRightFilled, PauseOutlined, StepBackwardOutlined, StepForwardOutlined } from '@ant-design/icons';
 import { Segmented } from 'antd';
-import { type ReactNode, useMemo } from 'react';
+import { lazy, type ReactNode, Suspense, useMemo } from 'react';
 import type { Build, Id } from '../../../core/document/index.ts';
 import { byPriority, currentTrace, type LampShow } from '../../../core/flash/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { useSize } from '../../app/useSize.ts';
 import { useUnit } from '../useUnit.ts';
+import { currentChart } from './currentChart.ts';
 import { TimelineLanes } from './TimelineLanes.tsx';
 import { AXIS, LANES, ROW, type Row, TRACE } from './timelineScale.ts';
 import { SPEEDS, type Speed, type usePlayhead } from './usePlayhead.ts';
+
+const Chart = lazy(() => import('../../ui/Chart.tsx').then(({ Chart }) => ({ default: Chart })));
 
 /** Rows: lamps of one function that show the same thing in the same phase and colour. */
 function rowsOf(build: Build, shows: ReadonlyMap<Id, LampShow>): Row[] {
@@ -68,7 +71,8 @@ export function Timeline({
   const trace = useMemo(() => currentTrace(build, shows.values(), windowS), [build, shows, windowS]);
   const lanes = Math.max(200, size.width - LANES.left - LANES.rightPad);
   const pxPerS = lanes / windowS;
-  const height = AXIS + rows.length * ROW + TRACE + 14;
+  const height = AXIS + rows.length * ROW + 4;
+  const chart = useMemo(() => currentChart(trace, windowS), [trace, windowS]);
   const playX = LANES.left + playhead.timeS * pxPerS;
 
   return (
@@ -109,7 +113,6 @@ export function Timeline({
             <TimelineLanes
               build={build}
               rows={rows}
-              trace={trace}
               lanes={lanes}
               pxPerS={pxPerS}
               width={size.width}
@@ -119,7 +122,7 @@ export function Timeline({
               onSelect={onSelect}
             />
             <g className="playhead" pointerEvents="none">
-              <path d={`M${playX} ${AXIS - 4}V${height - 10}`} stroke="var(--ember-hover)" strokeWidth={1.5} />
+              <path d={`M${playX} ${AXIS - 4}V${height + TRACE - 8}`} stroke="var(--ember-hover)" strokeWidth={1.5} />
               <rect x={playX - 24} y={2} width={48} height={17} rx={2} fill="var(--ember)" />
               <text x={playX} y={14.5} textAnchor="middle" fill="var(--surface)">
                 {playhead.timeS.toFixed(3)}
@@ -143,6 +146,22 @@ export function Timeline({
               }}
             />
           </svg>
+        )}
+        {size.width > 0 && (
+          <div className="current">
+            <p style={{ width: LANES.left }}>
+              Current, all lit
+              <span>A</span>
+            </p>
+            <Suspense fallback={null}>
+              <Chart
+                option={chart}
+                className="current-chart"
+                label={`Current over ${windowS} seconds: mean ${trace.meanA.toFixed(2)} A, peak ${trace.peakA.toFixed(2)} A`}
+              />
+            </Suspense>
+            <span style={{ width: LANES.rightPad }} />
+          </div>
         )}
       </div>
     </section>

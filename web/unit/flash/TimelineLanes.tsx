@@ -1,14 +1,13 @@
 import { memo } from 'react';
 import type { Build, Id } from '../../../core/document/index.ts';
-import { type currentTrace, offsetS, patternFigures, patternOf, pulsesIn } from '../../../core/flash/index.ts';
+import { offsetS, patternFigures, patternOf, pulsesIn } from '../../../core/flash/index.ts';
 import { LIGHT } from '../../ui/tokens.ts';
-import { AXIS, LANES, ROW, type Row, TRACE } from './timelineScale.ts';
+import { AXIS, LANES, ROW, type Row } from './timelineScale.ts';
 
 /** The lanes stand still while the playhead runs over them, so they are drawn once. */
 export const TimelineLanes = memo(function TimelineLanes({
   build,
   rows,
-  trace,
   lanes,
   pxPerS,
   width,
@@ -19,7 +18,6 @@ export const TimelineLanes = memo(function TimelineLanes({
 }: {
   build: Build;
   rows: readonly Row[];
-  trace: ReturnType<typeof currentTrace>;
   lanes: number;
   pxPerS: number;
   width: number;
@@ -28,27 +26,13 @@ export const TimelineLanes = memo(function TimelineLanes({
   selection: readonly Id[];
   onSelect(ids: Id[]): void;
 }) {
-  const traceTop = AXIS + rows.length * ROW + 10;
-  const top = Math.max(1, Math.ceil(trace.peakA * 1.15));
-  const yOf = (amps: number) => traceTop + TRACE - (amps / top) * TRACE;
-  const steps = trace.steps;
-  const line =
-    steps
-      .map(
-        (step, index) =>
-          `${index === 0 ? 'M' : 'H'}${(LANES.left + step.timeS * pxPerS).toFixed(1)}${index === 0 ? ` ${yOf(step.currentA).toFixed(1)}` : `V${yOf(step.currentA).toFixed(1)}`}`,
-      )
-      .join('') + (steps.length > 0 ? `H${LANES.left + lanes}` : '');
   return (
     <g>
       {Array.from({ length: windowS * 4 + 1 }, (_, index) => {
         const x = LANES.left + (index / 4) * pxPerS;
         return (
           <g key={x}>
-            <path
-              d={`M${x} ${AXIS}V${height - 10}`}
-              stroke={index % 2 === 0 ? 'var(--night-line)' : 'var(--night-grid)'}
-            />
+            <path d={`M${x} ${AXIS}V${height}`} stroke={index % 2 === 0 ? 'var(--night-line)' : 'var(--night-grid)'} />
             {index % 2 === 0 && (
               <text
                 className="axis"
@@ -127,18 +111,6 @@ export const TimelineLanes = memo(function TimelineLanes({
           </g>
         );
       })}
-      <text className="row-name" x={32} y={traceTop + 16}>
-        Current, all lit
-      </text>
-      <text className="row-tags" x={32} y={traceTop + 32}>
-        0 to {top} A
-      </text>
-      <path
-        d={`M${LANES.left} ${yOf(0)}H${LANES.left + lanes}M${LANES.left} ${yOf(top)}H${LANES.left + lanes}`}
-        stroke="var(--night-line)"
-      />
-      {line && <path d={`${line}V${yOf(0)}H${LANES.left}Z`} fill="var(--caution-line)" opacity={0.1} />}
-      {line && <path d={line} fill="none" stroke="var(--caution-line)" />}
     </g>
   );
 });

@@ -6,7 +6,8 @@ export const ROW = 18;
 
 export const AXIS = 24;
 
-export const TRACE = 62;
+/** Height of the current under the lanes, px. */
+export const TRACE = 72;
 
 export interface Row {
   key: string;
