@@ -1,6 +1,6 @@
 /** What a browser has and jsdom lacks, as far as the components ask for it. */
 import 'fake-indexeddb/auto';
-import { cleanup } from '@testing-library/react';
+import { cleanup, configure } from '@testing-library/react';
 import { afterEach, vi } from 'vitest';
 
 Object.defineProperty(window, 'matchMedia', {
@@ -42,5 +42,19 @@ HTMLCanvasElement.prototype.getContext = (() => ({
   measureText: (text: string) => ({ width: text.length * EVEN_PX }),
 })) as unknown as HTMLCanvasElement['getContext'];
 Element.prototype.scrollIntoView = () => {};
+/** Nothing has a size here; lists that make only the rows that are seen need a window to be seen in. */
+const [WINDOW, ROW_PX] = [{ width: 1280, height: 800 }, 40];
+const high = {
+  get(this: Element) {
+    return this.hasAttribute('data-index') ? ROW_PX : WINDOW.height;
+  },
+};
+Object.defineProperties(Element.prototype, { clientWidth: { get: () => WINDOW.width }, clientHeight: high });
+Object.defineProperty(HTMLElement.prototype, 'offsetHeight', high);
+/** Of pseudo-elements it knows nothing, and says so at length. */
+const styleOf = window.getComputedStyle.bind(window);
+window.getComputedStyle = (element) => styleOf(element);
+/** Whether each ancestor is shown is asked of the browser's stories; here it would take most of the time. */
+configure({ defaultHidden: true });
 
 afterEach(cleanup);

@@ -28,3 +28,6 @@ export const TOKENS = {
 } as const;
 
 export { BLADE, LIGHT, WIRE } from '../../core/graph/index.ts';
+
+/** What a new person of the crew is drawn in; kept with the person, so that it is a value and not a name. */
+export const CREW_COLOURS = ['#7A4A2B', '#3A6EA5', '#3E7D4F', '#6B5B8C', '#5B6470', '#8C6A57'] as const;

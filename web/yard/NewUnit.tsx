@@ -1,12 +1,12 @@
 import { Alert, Form, Input, InputNumber, Modal, Segmented, Select } from 'antd';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { BODY_TEMPLATES, defaultParameters, makeBody, templateById } from '../../core/body/index.ts';
+import { defaultParameters, makeBody, templateById } from '../../core/body/index.ts';
 import { Build } from '../../core/document/index.ts';
 import { formatMm } from '../../core/units/index.ts';
 import { errorSentence, useCreateUnitMutation, useFleetsQuery, useNextTagQuery } from '../app/api.ts';
 import { newId } from '../app/ids.ts';
-import { PlanGlyph } from '../sheet/PlanGlyph.tsx';
+import { BodyChoice } from './BodyChoice.tsx';
 import { SidePicture } from './SidePicture.tsx';
 
 interface Values {
@@ -33,13 +33,16 @@ export function NewUnit({ onClose }: { onClose(): void }) {
     if (suggested && !form.isFieldTouched('tag')) form.setFieldValue('tag', suggested.tag);
   }, [suggested, form]);
 
-  const choose = (id: string) => {
-    const next = templateById(id)!;
-    const untouched = !form.isFieldTouched('name');
-    setBodyId(id);
-    setParameters(defaultParameters(next));
-    if (untouched) form.setFieldValue('name', next.name);
-  };
+  const choose = useCallback(
+    (id: string) => {
+      const next = templateById(id)!;
+      const untouched = !form.isFieldTouched('name');
+      setBodyId(id);
+      setParameters(defaultParameters(next));
+      if (untouched) form.setFieldValue('name', next.name);
+    },
+    [form],
+  );
 
   const finish = async (values: Values) => {
     const id = newId();
@@ -59,23 +62,7 @@ export function NewUnit({ onClose }: { onClose(): void }) {
       okButtonProps={{ disabled: !body.ok }}
     >
       <div className="new-unit">
-        <div className="bodies" role="radiogroup" aria-label="Body">
-          {BODY_TEMPLATES.map((each) => {
-            const drawn = makeBody(each.id, {});
-            return (
-              <button
-                key={each.id}
-                type="button"
-                role="radio"
-                aria-checked={each.id === bodyId}
-                onClick={() => choose(each.id)}
-              >
-                {drawn.ok && <PlanGlyph body={drawn.value} lamps={[]} pxPerMm={0.0115} />}
-                <span>{each.name}</span>
-              </button>
-            );
-          })}
-        </div>
+        <BodyChoice value={bodyId} onChoose={choose} />
         <Form
           form={form}
           layout="vertical"

@@ -3,14 +3,13 @@ import { Button } from 'antd';
 import type { ReactNode } from 'react';
 import { newId } from '../../app/ids.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
+import { CREW_COLOURS } from '../../ui/tokens.ts';
 import type { ShopUse } from '../useShop.ts';
 import '../../unit/unit.css';
 import { BayRow } from './BayRow.tsx';
 import { BayToRead } from './BayToRead.tsx';
 import { WorkerRow } from './WorkerRow.tsx';
 import { WorkerToRead } from './WorkerToRead.tsx';
-
-const COLOURS = ['var(--crew-1)', 'var(--note)', 'var(--ok-bright)', 'var(--crew-4)', 'var(--slate)', 'var(--tint-2)'];
 
 const USUAL_DAY = [
   { from: '07:30', to: '12:00' },
@@ -30,7 +29,7 @@ export function CrewView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
         skills: [],
         week: [USUAL_DAY, USUAL_DAY, USUAL_DAY, USUAL_DAY, USUAL_DAY, [], []],
         away: [],
-        colour: COLOURS[Object.keys(workers).length % COLOURS.length]!,
+        colour: CREW_COLOURS[Object.keys(workers).length % CREW_COLOURS.length]!,
       },
     });
   const addBay = () =>
