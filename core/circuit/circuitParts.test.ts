@@ -122,13 +122,13 @@ describe('a wireless receiver', () => {
     expect(currentAt(build, far!, [second.name])).toBeGreaterThan(0.1);
   });
 
-  it('limits each channel by what hangs on it alone, and guards its wires at its own rating', () => {
+  it('limits each channel by what hangs on it alone, which is a limit and protects no wire', () => {
     const feed = feedNamed(build, 'Warn');
     const limits = feedFigures(build, feed).limits.filter((limit) => limit.kind === 'channel');
     expect(limits.map((limit) => limit.limitA)).toEqual([5, 5]);
     const all = feedFigures(build, feed).maximumA;
     expect(limits.reduce((sum, limit) => sum + limit.loadA, 0)).toBeCloseTo(all, 9);
-    expect(new Set(Object.values(feed.channelLimitsA))).toEqual(new Set([5]));
+    for (const section of feedFigures(build, feed).sections) expect(section.protectedByA).toBe(feed.fuse.ratingA);
   });
 });
 

@@ -5,9 +5,7 @@ import { type Feed, outwardWires, sourceName } from '../graph/index.ts';
 import { ampacityA, conductor, gaugeName } from '../units/index.ts';
 import { restingVoltageV, solveSetting } from './compileNetwork.ts';
 import { CONTINUOUS_RATIO, FAMILIES, fuseForLoadA, openingTime, SMALLEST_FUSE_A } from './fuses.ts';
-
-/** Drop allowed from battery to the far lamp: 3 %, as ABYC E-11 asks for navigation lights (from memory). */
-export const DROP_BUDGET_PERCENT = 3;
+import { type Drop, dropOf, judgedDropV, type Section, sectionsOf, USUAL_BUNDLE } from './sections.ts';
 
 /** One link of the chain: what it may carry, what it has to, and why that is the figure. */
 export interface Limit {
@@ -29,9 +27,14 @@ export interface FeedFigures {
   /** Longest way from the source to a lamp along the supply wires, mm. */
   longestRunMm: number;
   cutLengthMm: number;
+  /** Wire by wire, in the order of the walk from the source and then to ground. */
+  sections: Section[];
+  drop: Drop;
+  /** The lamp that loses most for what it may lose. */
   farLamp: Lamp | null;
   farLampV: number;
   sourceV: number;
+  /** Lost on the way there and back, copper warm; the battery's own loss is not counted against a wire. */
   dropV: number;
   dropPercent: number;
   dropBudgetV: number;
@@ -94,12 +97,11 @@ function contactLimits(build: Build, feed: Feed): Limit[] {
   });
 }
 
-/** Wires by gauge and by what guards them. */
+/** Wires by gauge. */
 function wireLimits(feed: Feed, loadA: number): Limit[] {
   const byGauge = new Map<string, Limit>();
   for (const wire of [...feed.wires, ...feed.groundWires]) {
-    const deviceRatingA = Math.min(feed.fuse.ratingA, feed.channelLimitsA[wire.id] ?? Number.POSITIVE_INFINITY);
-    const key = `${wire.table} ${wire.gauge} ${deviceRatingA}`;
+    const key = `${wire.table} ${wire.gauge}`;
     const known = byGauge.get(key);
     if (known) {
       known.wireIds.push(wire.id);
@@ -108,9 +110,9 @@ function wireLimits(feed: Feed, loadA: number): Limit[] {
     byGauge.set(key, {
       kind: 'wire',
       name: `Wire ${gaugeName(wire.table, wire.gauge)}`,
-      limitA: round1(ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 })),
+      limitA: round1(ampacityA(conductor(wire.table, wire.gauge), { bundled: USUAL_BUNDLE })),
       loadA,
-      deviceRatingA,
+      deviceRatingA: feed.fuse.ratingA,
       reason: '105 °C insulation, three in a bundle, outside the engine bay (ABYC E-11, from memory)',
       elementIds: [],
       wireIds: [wire.id],
@@ -256,18 +258,8 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
   );
   const { solution } = solveSetting(onlyFeed(build, feed), { keyOn: true, controlIds, load: 'maximum' });
   const sourceV = restingVoltageV(build.electrics.systemVoltageV);
-  let farLamp: Lamp | null = null;
-  let farLampV = sourceV;
-  for (const elementId of feed.elementIds) {
-    const element = build.elements[elementId];
-    const state = solution.elements[elementId];
-    if (element?.kind !== 'lampLoad' || !state) continue;
-    if (farLamp === null || state.voltageV < farLampV) {
-      farLamp = build.lamps[element.lampId] ?? null;
-      farLampV = state.voltageV;
-    }
-  }
-  const dropV = sourceV - farLampV;
+  const drop = dropOf(build, feed, solution, sourceV);
+  const dropV = judgedDropV(drop);
   const inrushA = inrushOf(build, feed.lamps);
   const fuseNeededA = fuseForLamps(build, feed.lamps, feed.fuse.family, besideA);
   const limits = limitsOf(build, feed, maximumA);
@@ -280,12 +272,14 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
     maximumA,
     longestRunMm: Math.max(0, ...runLengths(build, feed).values()),
     cutLengthMm: [...feed.wires, ...feed.groundWires].reduce((sum, wire) => sum + wire.lengthMm, 0),
-    farLamp,
-    farLampV,
+    sections: sectionsOf(feed, solution),
+    drop,
+    farLamp: drop.lamp,
+    farLampV: sourceV - drop.totalV,
     sourceV,
     dropV,
     dropPercent: (100 * dropV) / sourceV,
-    dropBudgetV: (sourceV * DROP_BUDGET_PERCENT) / 100,
+    dropBudgetV: drop.budgetV,
     inrushA,
     fuseNeededA,
     fuseReason: fuseReason(feed, maximumA, inrushA, fuseNeededA),

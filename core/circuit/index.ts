@@ -11,7 +11,6 @@ export {
 } from './compileNetwork.ts';
 export {
   type AssessedFeed,
-  DROP_BUDGET_PERCENT,
   type FeedFigures,
   feedFigures,
   fuseForLamps,
@@ -20,5 +19,13 @@ export {
 } from './feedFigures.ts';
 export { BLADE_FUSES, CONTINUOUS_RATIO, FAMILIES, fuseForLoadA, openingTime } from './fuses.ts';
 export { keptFigures } from './keptFigures.ts';
+export {
+  dropBudgetPercent,
+  isCopperMost,
+  type Section,
+  USUAL_BUNDLE,
+  WORK_BUDGET_PERCENT,
+  wiresOnWay,
+} from './sections.ts';
 export { prepareCircuit, solveCircuit } from './solveCircuit.ts';
 export { countedNames, spiceCards, spiceDeck } from './spice.ts';

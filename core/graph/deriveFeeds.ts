@@ -26,8 +26,6 @@ export interface Feed {
   lamps: Lamp[];
   /** By lamp id: every contact that has to conduct for it, feed side and ground side. */
   ways: Record<Id, Contact[]>;
-  /** By wire id: what a receiver's channel lets through at most, where that is what guards the wire. */
-  channelLimitsA: Record<Id, number>;
   /** Fuses that hang on this one. */
   branches: Id[];
   /** Supply side, in order of the walk from the source. */
@@ -137,7 +135,6 @@ function walkFeed(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: Elem
     coilContacts: [],
     lamps: [],
     ways: {},
-    channelLimitsA: {},
     branches: [],
     wires: met.wires,
     aheadCount: met.wires.length,
@@ -156,7 +153,7 @@ function walkFeed(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: Elem
     return way;
   };
   const seen = new Set<string>();
-  const walk = (at: Terminal, contacts: readonly Contact[], deviceRatingA: number | null): void => {
+  const walk = (at: Terminal, contacts: readonly Contact[]): void => {
     if (seen.has(terminalNode(at))) return;
     seen.add(terminalNode(at));
     for (const { wire, far } of ends.get(terminalNode(at)) ?? []) {
@@ -168,12 +165,11 @@ function walkFeed(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: Elem
       }
       if (element.kind === 'tap' || element.kind === 'stud') continue;
       if (!met.wire(wire)) continue;
-      if (deviceRatingA !== null) feed.channelLimitsA[wire.id] = deviceRatingA;
       met.element(element.id);
-      arrive(element, far, contacts, deviceRatingA);
+      arrive(element, far, contacts);
     }
   };
-  const arrive = (element: Element, at: Terminal, contacts: readonly Contact[], deviceRatingA: number | null): void => {
+  const arrive = (element: Element, at: Terminal, contacts: readonly Contact[]): void => {
     if (element.kind === 'lampLoad') {
       seen.add(terminalNode(at));
       const lamp = build.lamps[element.lampId];
@@ -192,18 +188,13 @@ function walkFeed(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: Elem
     if (element.kind === 'receiver' || element.kind === 'flasher' || element.kind === 'modulator')
       takeReturn({ elementId: element.id, terminal: 'ground' });
     if (element.kind === 'switch') takeReturn({ elementId: element.id, terminal: 'lamp' });
-    walk(at, contacts, deviceRatingA);
+    walk(at, contacts);
     for (const passage of passagesFrom(element, at.terminal, 'down')) {
       const contact = contactOf(build, element, passage);
-      const isChannel = contact?.element.kind === 'receiver';
-      walk(
-        { elementId: element.id, terminal: passage.to },
-        contact ? [...contacts, contact] : contacts,
-        isChannel ? contact.control.ratingA : deviceRatingA,
-      );
+      walk({ elementId: element.id, terminal: passage.to }, contact ? [...contacts, contact] : contacts);
     }
   };
-  walk({ elementId: fuse.id, terminal: 'out' }, ahead, null);
+  walk({ elementId: fuse.id, terminal: 'out' }, ahead);
   return feed;
 }
 

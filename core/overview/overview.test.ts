@@ -56,20 +56,21 @@ describe('a planned feed', () => {
     expect(feed!.source?.kind).toBe('stud');
   });
 
-  it('fuses 6.6 A with 10 A (6.6 / 0.8 = 8.25) and keeps the far lamp within 3 %', () => {
+  it('fuses 6.6 A with 10 A (6.6 / 0.8 = 8.25) and keeps a lamp to work by within 10 %, in wire that one can lug', () => {
     const [feed] = deriveFeeds(truck.build);
     const figures = feedFigures(truck.build, feed!);
     expect(feed!.fuse.ratingA).toBe(10);
-    expect(figures.dropPercent).toBeLessThanOrEqual(3);
+    expect(figures.dropPercent).toBeLessThanOrEqual(10);
+    expect(Math.max(...figures.sections.map(({ wire }) => Number(wire.gauge)))).toBeLessThanOrEqual(2.5);
     expect(figures.limits.every((limit) => limit.limitA >= 10)).toBe(true);
   });
 
   it('drops more on a thinner wire and nothing else changes', () => {
     const [feed] = deriveFeeds(truck.build);
     const before = feedFigures(truck.build, feed!);
-    truck.apply({ kind: 'editWires', wireIds: Object.keys(truck.build.wires), changes: { gauge: '1' } });
+    truck.apply({ kind: 'editWires', wireIds: Object.keys(truck.build.wires), changes: { gauge: '0.5' } });
     const after = feedFigures(truck.build, deriveFeeds(truck.build)[0]!);
-    expect(after.dropV).toBeGreaterThan(before.dropV * 2);
+    expect(after.dropV).toBeGreaterThan(before.dropV * 1.3);
     expect(after.maximumA).toBe(before.maximumA);
   });
 });

@@ -1,7 +1,8 @@
 /** Changes to wiring that is there already: relays, flashers, branch fuses, lamps moved between feeds, looms extended. */
 
-import { BLADE_FUSES, fuseForLamps } from '../circuit/index.ts';
+import { BLADE_FUSES, fuseForLamps, USUAL_BUNDLE } from '../circuit/index.ts';
 import {
+  applyDrafts,
   type Build,
   type Control,
   derivedId,
@@ -12,7 +13,7 @@ import {
   type Terminal,
   type Wire,
 } from '../document/index.ts';
-import { type Feed, ownParts } from '../graph/index.ts';
+import { deriveFeeds, type Feed, ownParts } from '../graph/index.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { ampacityA, conductor } from '../units/index.ts';
@@ -57,32 +58,36 @@ export function planRelay(build: Build, switchId: Id, ratingA: number): Operatio
   ];
 }
 
-/** Fuses a branch at its start, by what its own wire carries; null when no blade is small enough. */
+/**
+ * Fuses a branch at its start: for what hangs behind it, and small enough for the weakest wire there. Null when the
+ * wire is gone, or no blade does both.
+ */
 export function planBranchFuse(build: Build, wireId: Id, name: string): OperationDraft[] | null {
   const wire = build.wires[wireId];
   if (!wire) return null;
-  const carriesA = ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 });
-  const fuse = [...BLADE_FUSES].reverse().find(({ ratingA }) => ratingA <= carriesA);
-  if (!fuse) return null;
-  const part: Element = {
-    id: derivedId(wireId, 'branch fuse'),
-    kind: 'fuse',
-    name,
-    family: 'blade',
-    ratingA: fuse.ratingA,
-    wanted: 'always',
-  };
-  return [
+  const id = derivedId(wireId, 'branch fuse');
+  const insert = (ratingA: number): OperationDraft[] => [
     {
       kind: 'insertPart',
       wireId,
-      part,
+      part: { id, kind: 'fuse', name, family: 'blade', ratingA, wanted: 'always' },
       near: 'in',
       far: 'out',
       nearMm: Math.min(BRANCH_FUSE_MM, wire.lengthMm),
       newWireId: derivedId(wireId, 'branch wire'),
     },
   ];
+  const tried = applyDrafts(build, insert(BLADE_FUSES[0].ratingA));
+  const branch = tried.ok ? deriveFeeds(tried.value).find((feed) => feed.fuse.id === id) : undefined;
+  if (!branch) return null;
+  const behind = [...branch.wires.slice(branch.aheadCount), ...branch.groundWires];
+  const carriesA = Math.min(
+    ...behind.map((each) => ampacityA(conductor(each.table, each.gauge), { bundled: USUAL_BUNDLE })),
+  );
+  const needed = branch.lamps.length > 0 ? fuseForLamps(build, branch.lamps) : null;
+  const ratingA =
+    branch.lamps.length > 0 ? needed : [...BLADE_FUSES].reverse().find((fuse) => fuse.ratingA <= carriesA)?.ratingA;
+  return ratingA && ratingA <= carriesA ? insert(ratingA) : null;
 }
 
 /** A branch fuse sits within a hand's width of where the branch begins (common practice, no source). */

@@ -3,14 +3,7 @@
  * elements and wires. Runs go from the panel along the unit; lamps level with each other share a splice.
  */
 
-import {
-  DROP_BUDGET_PERCENT,
-  FAMILIES,
-  feedFigures,
-  fuseForLamps,
-  fuseForLoadA,
-  ratedCurrentA,
-} from '../circuit/index.ts';
+import { FAMILIES, fuseForLamps, fuseForLoadA, ratedCurrentA, USUAL_BUNDLE } from '../circuit/index.ts';
 import {
   applyDrafts,
   type Build,
@@ -32,6 +25,7 @@ import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harne
 import { ok, type Result, refused } from '../result.ts';
 import { ampacityA, type Conductor, conductor, conductorsOf } from '../units/index.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
+import { thickerSizes } from './planThicker.ts';
 
 type NewControl = Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>;
 
@@ -244,8 +238,9 @@ export interface FeedRefusal {
 }
 
 /**
- * Plans a feed: fuse by load, then the thinnest wire that the fuse protects and that keeps the far lamp within the
- * drop budget, found by solving the circuit with each size in turn. Gives the operations in order: the feed itself and,
+ * Plans a feed: fuse by load, each wire as thin as the fuse protects, then thicker section by section where that saves
+ * most, until every lamp is within its drop budget or no
+ * thicker wire helps (which V1 then tells). Gives the operations in order: the feed itself and,
  * when its control already has a function, the new lamps joining that function.
  */
 export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<OperationDraft[], FeedRefusal> {
@@ -261,65 +256,69 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
     });
   }
   const joined = joinedFeed(build, wish, maximumA);
-  const ratingA = joined ? joined.deviceRatingA : needed;
-  // Ids are drawn once; only the gauge changes from try to try.
-  const first = writeFeed(build, wish, conductorsOf(wish.table)[0]!.gauge, ratingA, newId);
-  for (const size of conductorsOf(wish.table)) {
-    if (size.areaMm2 < THINNEST_MM2 || ampacityA(size, { bundled: 3 }) < ratingA) continue;
-    const assign: AssignFeed = { ...first, wires: first.wires.map((wire) => ({ ...wire, gauge: size.gauge })) };
-    const drafts = [assign, ...(joined ? strengthened(joined, size) : []), ...joinFunction(build, wish, lamps)];
-    const tried = applyDrafts(build, drafts);
-    if (!tried.ok) return refused({ kind: 'refused', message: tried.reason.message });
-    const fuseId = joined?.feed.fuse.id ?? assign.elements.find((element) => element.kind === 'fuse')!.id;
-    const feed = deriveFeeds(tried.value).find((each) => each.fuse.id === fuseId)!;
-    if (feedFigures(tried.value, feed).dropPercent <= DROP_BUDGET_PERCENT) return ok(drafts);
-  }
-  return refused({
-    kind: 'noWire',
-    message:
-      'No wire in the table keeps the drop within 3 %. Shorten the run, split the lamps, or feed them from nearer by.',
-  });
+  const ratingA = joined ? joined.fuseA : needed;
+  const floor = thinnestFor(wish.table, ratingA);
+  if (!floor) return refused({ kind: 'noWire', message: `No wire in the table is protected by a ${ratingA} A fuse.` });
+  const assign = writeFeed(build, wish, floor.gauge, ratingA, newId);
+  const shared = joined ? strengthened(joined) : [];
+  const drafts = [assign, ...shared, ...joinFunction(build, wish, lamps)];
+  const tried = applyDrafts(build, drafts);
+  if (!tried.ok) return refused({ kind: 'refused', message: tried.reason.message });
+  const fuseId = joined?.feed.fuse.id ?? assign.elements.find((element) => element.kind === 'fuse')!.id;
+  const { sizes } = thickerSizes(tried.value, fuseId);
+  const own = new Set(assign.wires.map((wire) => wire.id));
+  const sized = assign.wires.map((wire) => ({
+    ...wire,
+    gauge: (sizes.get(wire.id)?.gauge ?? wire.gauge) as Wire['gauge'],
+  }));
+  const others = [...sizes]
+    .filter(([id]) => !own.has(id))
+    .map(
+      ([id, { gauge }]): OperationDraft => ({
+        kind: 'editWires',
+        wireIds: [id],
+        changes: { gauge: gauge as Wire['gauge'] },
+      }),
+    );
+  return ok([{ ...assign, wires: sized }, ...shared, ...others, ...joinFunction(build, wish, lamps)]);
 }
 
-/** The feed that a run off a receiver's spare output joins, what guards that output, and the fuse for all of it then. */
+/** The thinnest wire that a fuse protects in a bundle, and that outlives a working unit. */
+const thinnestFor = (table: FeedWish['table'], ratingA: number): Conductor | undefined =>
+  conductorsOf(table).find(
+    (size) => size.areaMm2 >= THINNEST_MM2 && ampacityA(size, { bundled: USUAL_BUNDLE }) >= ratingA,
+  );
+
+/** The feed that a run off a receiver's spare output joins, and the fuse for all of it then. */
 interface Joined {
   feed: Feed;
-  deviceRatingA: number;
   fuseA: number;
 }
 
 function joinedFeed(build: Build, wish: FeedWish, addedA: number): Joined | null {
   const output = wish.receiverChannels === 0 && 'id' in wish.control ? receiverOutput(build, wish.control.id) : null;
   const feed = output && deriveFeeds(build).find((each) => each.elementIds.includes(output.elementId));
-  if (!feed || !('id' in wish.control)) return null;
-  const channelA = build.controls[wish.control.id]?.ratingA ?? Number.POSITIVE_INFINITY;
+  if (!feed) return null;
   const allA = ratedCurrentA(build, feed.lamps, 'maximumA') + addedA;
   const fuseA = Math.max(feed.fuse.ratingA, fuseForLoadA(allA, feed.fuse.family) ?? 0);
-  return { feed, deviceRatingA: Math.min(fuseA, channelA), fuseA };
+  return { feed, fuseA };
 }
 
-/** The fuse and the wires up to the receiver, made strong enough for what they now carry as well. */
-function strengthened({ feed, fuseA }: Joined, size: Conductor): OperationDraft[] {
-  const thinner = feed.wires.filter(
-    (wire) =>
-      feed.channelLimitsA[wire.id] === undefined &&
-      (conductor(wire.table, wire.gauge).areaMm2 < size.areaMm2 ||
-        ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 }) < fuseA),
+/** The fuse and the wires behind it, made strong enough for what they now carry as well. */
+function strengthened({ feed, fuseA }: Joined): OperationDraft[] {
+  if (fuseA === feed.fuse.ratingA) return [];
+  const weak = [...feed.wires, ...feed.groundWires].filter(
+    (wire) => ampacityA(conductor(wire.table, wire.gauge), { bundled: USUAL_BUNDLE }) < fuseA,
   );
-  if (thinner.length === 0 && fuseA === feed.fuse.ratingA) return [];
-  const carries = conductorsOf(thinner[0]?.table ?? 'metric').find(
-    (each) => each.areaMm2 >= size.areaMm2 && ampacityA(each, { bundled: 3 }) >= fuseA,
-  );
+  const carries = thinnestFor(weak[0]?.table ?? 'metric', fuseA);
   return [
-    ...(fuseA === feed.fuse.ratingA
-      ? []
-      : [{ kind: 'editFuse' as const, elementId: feed.fuse.id, changes: { ratingA: fuseA } }]),
-    ...(thinner.length > 0 && carries
+    { kind: 'editFuse', elementId: feed.fuse.id, changes: { ratingA: fuseA } },
+    ...(weak.length > 0 && carries
       ? [
           {
             kind: 'editWires' as const,
-            wireIds: thinner.map((wire) => wire.id),
-            changes: { gauge: carries.gauge },
+            wireIds: weak.map((wire) => wire.id),
+            changes: { gauge: carries.gauge as Wire['gauge'] },
           },
         ]
       : []),

@@ -1,8 +1,8 @@
 /** Thicker wire for a feed that loses too much, put where it helps most. */
 
-import { feedFigures, solveSetting } from '../circuit/index.ts';
-import { applyDrafts, type Build, type Id, type Lamp, type OperationDraft, type Wire } from '../document/index.ts';
-import { deriveFeeds, type Feed, outward, outwardWires } from '../graph/index.ts';
+import { feedFigures, isCopperMost, wiresOnWay } from '../circuit/index.ts';
+import type { Build, Id, OperationDraft, Wire } from '../document/index.ts';
+import { deriveFeeds } from '../graph/index.ts';
 import { cutList, takesMm2 } from '../harness/index.ts';
 import { type Conductor, conductor, conductorsOf } from '../units/index.ts';
 
@@ -15,28 +15,6 @@ export interface ThickerWire {
 /** No feed needs more rounds: each makes one wire a size thicker. */
 const MAX_ROUNDS = 200;
 
-/** Wires on the way from the source to a lamp and from there to ground. */
-function wayOf(build: Build, feed: Feed, lamp: Lamp): Wire[] {
-  const load = Object.values(build.elements).find(
-    (element) => element.kind === 'lampLoad' && element.lampId === lamp.id,
-  )!;
-  const way: Wire[] = [];
-  const onWay = new Set([load.id]);
-  for (const { wire, near, far } of outwardWires(build, feed).reverse()) {
-    if (!onWay.has(far)) continue;
-    onWay.add(near);
-    way.push(wire);
-  }
-  const returning = new Set([load.id]);
-  for (const { wire, near, far } of outward(build, feed.groundWires, [load.id])) {
-    // Another lamp on the same return is not on this one's way.
-    if (!returning.has(near) || build.elements[far]?.kind === 'lampLoad') continue;
-    returning.add(far);
-    way.push(wire);
-  }
-  return way;
-}
-
 /** Leads at the panel stay as they are: nobody lugs thick wire into a fuse holder for a hand's width of it. */
 const LEAD_MM = 600;
 
@@ -46,11 +24,12 @@ const nextSize = (wire: Wire): Conductor | undefined => {
 };
 
 /**
- * The operations that bring a feed within its drop budget with little copper: again and again the wire on the far lamp's
- * way that saves most volts for its copper is made a size thicker, as far as the fittings at its ends take it. Null when the feed is gone or
- * no more can be done.
+ * Sizes that bring a feed within its drop budget with little copper: again and again the wire on the worst lamp's way
+ * that saves most volts for its copper is made a size thicker, as far as the fittings at its ends take it. Ends, too,
+ * where copper is the smaller half of what is lost: thicker wire would be carried for nothing. `within` tells whether
+ * the budget was met; where it was not, the sizes are the best that can be had.
  */
-export function planThickerWire(build: Build, fuseId: Id): ThickerWire | null {
+export function thickerSizes(build: Build, fuseId: Id): { sizes: ReadonlyMap<Id, Conductor>; within: boolean } {
   const takes = new Map(
     cutList(build).map((line) => [line.wireId, Math.min(takesMm2(line.from.fitting), takesMm2(line.end.fitting))]),
   );
@@ -58,31 +37,65 @@ export function planThickerWire(build: Build, fuseId: Id): ThickerWire | null {
   let tried = build;
   for (let round = 0; round < MAX_ROUNDS; round++) {
     const feed = deriveFeeds(tried).find((each) => each.fuse.id === fuseId);
-    if (!feed) return null;
-    const { dropV, dropBudgetV, farLamp } = feedFigures(tried, feed);
-    if (dropV <= dropBudgetV) return sizes.size > 0 ? asOperations(build, sizes) : null;
-    const { elements } = solveSetting(tried, {
-      keyOn: true,
-      controlIds: new Set([...feed.contacts, ...feed.groundContacts].map(({ control }) => control.id)),
-      load: 'maximum',
-    }).solution;
+    if (!feed) break;
+    const { dropV, dropBudgetV, farLamp, drop, sections } = feedFigures(tried, feed);
+    if (dropV <= dropBudgetV || !farLamp) return { sizes: pruned(build, fuseId, sizes), within: true };
+    if (!isCopperMost(drop)) break;
+    const currentA = new Map(sections.map((section) => [section.wire.id, section.currentA]));
     // What a size thicker saves in volts for the copper it adds: length falls out, current over both areas stays.
     const worth = (wire: Wire) =>
-      Math.abs(elements[wire.id]?.currentA ?? 0) /
+      (currentA.get(wire.id) ?? 0) /
       (conductor(wire.table, wire.gauge).areaMm2 * (nextSize(wire)?.areaMm2 ?? Number.POSITIVE_INFINITY));
-    const [worst] = (farLamp ? wayOf(tried, feed, farLamp) : [])
+    const [worst] = wiresOnWay(tried, feed, farLamp.id)
       .filter((wire) => {
         const next = nextSize(wire);
         return next !== undefined && wire.lengthMm >= LEAD_MM && next.areaMm2 <= (takes.get(wire.id) ?? 0) + 1e-9;
       })
       .sort((a, b) => worth(b) - worth(a));
-    if (!worst) return null;
+    if (!worst) break;
     sizes.set(worst.id, nextSize(worst)!);
-    const thicker = applyDrafts(build, asOperations(build, sizes).operations);
-    if (!thicker.ok) return null;
-    tried = thicker.value;
+    tried = withSizes(build, sizes);
   }
-  return null;
+  return { sizes, within: false };
+}
+
+/** Without the steps that turned out not to be needed once others were taken. */
+function pruned(build: Build, fuseId: Id, sizes: ReadonlyMap<Id, Conductor>): ReadonlyMap<Id, Conductor> {
+  const left = new Map(sizes);
+  for (const [id, size] of sizes) {
+    const { table, gauge } = build.wires[id]!;
+    const own = conductor(table, gauge);
+    const thinner = conductorsOf(table).filter(
+      (each) => each.areaMm2 < size.areaMm2 - 1e-9 && each.areaMm2 >= own.areaMm2 - 1e-9,
+    );
+    for (const each of thinner.reverse()) {
+      const tried = new Map(left).set(id, each);
+      const changed = withSizes(build, tried);
+      const feed = deriveFeeds(changed).find(({ fuse }) => fuse.id === fuseId)!;
+      const { dropV, dropBudgetV } = feedFigures(changed, feed);
+      if (dropV > dropBudgetV) break;
+      left.set(id, each);
+    }
+    if (left.get(id)!.gauge === gauge) left.delete(id);
+  }
+  return left;
+}
+
+/** The build with these wires in other sizes. */
+const withSizes = (build: Build, sizes: ReadonlyMap<Id, Conductor>): Build => ({
+  ...build,
+  wires: {
+    ...build.wires,
+    ...Object.fromEntries(
+      [...sizes].map(([id, { gauge }]) => [id, { ...build.wires[id]!, gauge: gauge as Wire['gauge'] }]),
+    ),
+  },
+});
+
+/** Thicker wire for a feed as operations; null when it is within its budget, or no thicker wire brings it there. */
+export function planThickerWire(build: Build, fuseId: Id): ThickerWire | null {
+  const { sizes, within } = thickerSizes(build, fuseId);
+  return within && sizes.size > 0 ? asOperations(build, sizes) : null;
 }
 
 function asOperations(build: Build, sizes: ReadonlyMap<Id, Conductor>): ThickerWire {

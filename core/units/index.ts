@@ -1,5 +1,6 @@
 export {
   ampacityA,
+  COPPER_TEMPERATURE_COEFFICIENT,
   type Conductor,
   conductor,
   conductorsOf,

@@ -1,6 +1,6 @@
 /** Heat shrink that fits: wide enough to go over the joint, and small enough afterwards to grip the wire. */
 export interface Shrink {
-  ratio: 2 | 3;
+  ratio: 2 | 3 | 4;
   /** Bore as supplied and as it recovers to, mm. */
   boreMm: number;
   recoveredMm: number;
@@ -11,9 +11,10 @@ const OVER = 1.1;
 const UNDER = 0.9;
 
 /** Bores as supplied, mm, by ratio (common trade sizes, from memory). 2:1 is cheaper and tried first. */
-const BORES: { ratio: 2 | 3; boresMm: readonly number[] }[] = [
+const BORES: { ratio: 2 | 3 | 4; boresMm: readonly number[] }[] = [
   { ratio: 2, boresMm: [2.4, 3.2, 4.8, 6.4, 9.5, 12.7, 19, 25.4] },
   { ratio: 3, boresMm: [3, 4.5, 6, 7.5, 9.5, 12, 18, 24] },
+  { ratio: 4, boresMm: [4, 6, 8, 12, 16, 24] },
 ];
 
 /**

@@ -248,7 +248,7 @@ const thickerWords = ({ sizes }: ThickerWire): Words =>
 
 function tooMuchLost({ build, feeds }: CheckContext): Hit[] {
   return feeds.flatMap(({ feed, figures }): Hit[] => {
-    const { dropV, dropBudgetV, farLamp, longestRunMm } = figures;
+    const { drop, dropV, dropBudgetV, farLamp, longestRunMm } = figures;
     if (!farLamp || dropV <= dropBudgetV + 1e-9) return [];
     const thicker = planThickerWire(build, feed.fuse.id);
     return [
@@ -267,13 +267,13 @@ function tooMuchLost({ build, feeds }: CheckContext): Hit[] {
             },
             {
               value: say`${dropV.toFixed(2)} V`,
-              what: say`lost there and back with every lamp of the feed lit: wire, joints, fuse, switch`,
-              source: 'the circuit solved; copper at 20 °C, IEC 60028',
+              what: say`lost there and back with every lamp of the feed lit`,
+              source: `the circuit solved: ${drop.wireV.toFixed(2)} V in copper at 20 °C, taken at 50 °C, ${drop.contactsV.toFixed(2)} V in fuse, contacts and grounds`,
             },
             {
               value: say`${dropBudgetV.toFixed(2)} V`,
-              what: say`what the lamp can spare`,
-              source: 'common practice, no source',
+              what: say`what the lamp may lose: ${Math.round((100 * dropBudgetV) / figures.sourceV)} % of the system at rest`,
+              source: 'ABYC E-11, from memory: 3 % to be seen by, 10 % to work by',
             },
           ],
         },
@@ -331,7 +331,7 @@ export const POWER_RULES: readonly FindingRule[] = [
     title: 'More volts lost on the way than the lamp can spare',
     reason: 'Lamps go dim, and strobes drop out when the engine is off and the battery is low.',
     wayOut: 'Use thicker wire, or shorten the run',
-    source: 'ABYC E-11: 3 % for navigation lights, from memory',
+    source: 'ABYC E-11, from memory: 3 % for lamps to be seen by, 10 % for lamps to work by',
     check: tooMuchLost,
   },
 ];

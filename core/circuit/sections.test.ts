@@ -1,0 +1,151 @@
+import { describe, expect, it } from 'vitest';
+import { applied, testTruck, warnFeed } from '../../demo/testUnit.ts';
+import type { Build } from '../document/index.ts';
+import { deriveFeeds } from '../graph/index.ts';
+import { planThickerWire } from '../planning/index.ts';
+import { ampacityA, conductor } from '../units/index.ts';
+import { restingVoltageV, solveSetting } from './compileNetwork.ts';
+import { feedFigures } from './feedFigures.ts';
+import { dropBudgetPercent, isCopperMost, WARM_FACTOR, wireOhm, wiresOnWay } from './sections.ts';
+
+/** Two floods of 40 W at the rear by a relay: what two crews in three ask for first. */
+const floods = () =>
+  testTruck()
+    .lamp('FL-0701', 'rear', { yMm: 500, zMm: 1400 })
+    .feed(
+      warnFeed('L1 R1', {
+        name: 'Scene',
+        slot: null,
+        pattern: 'steady',
+        relayA: 30,
+        control: { name: 'Scene', kind: 'switch', signal: null, ratingA: 3 },
+      }),
+    );
+const markers = () =>
+  testTruck()
+    .lamp('MK-0101', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+    .lamp('MK-0101', 'left', { xMm: 5900, yMm: 1, zMm: 760 })
+    .feed(warnFeed('L1 L2', { pattern: 'steady' }));
+
+const figuresOf = (build: Build) => {
+  const feed = deriveFeeds(build)[0]!;
+  return { feed, figures: feedFigures(build, feed) };
+};
+const names = (build: Build, elementId: string) => build.elements[elementId]!.kind;
+
+describe('what flows in each wire', () => {
+  it('the trunk carries both lamps, each branch its own, the coil 12.8 V / 90 ohm', () => {
+    const { build } = floods();
+    const { figures } = figuresOf(build);
+    const of = (from: string, to: string) =>
+      figures.sections.filter(
+        ({ wire }) => names(build, wire.from.elementId) === from && names(build, wire.to.elementId) === to,
+      );
+    const [branchA] = of('splice', 'lampLoad').map(({ currentA }) => currentA);
+    const trunkA = of('relay', 'splice')[0]!.currentA;
+    expect(trunkA).toBeCloseTo(2 * branchA!, 6);
+    // 40 W at 12.8 V, a little more where the lamp sees less.
+    expect(branchA).toBeGreaterThan(40 / 12.8 - 0.1);
+    expect(branchA).toBeLessThan(40 / 11);
+    const coil = of('switch', 'relay')[0]!;
+    expect(coil.currentA).toBeCloseTo(12.8 / 90, 2);
+  });
+
+  it('every wire is protected by the fuse ahead of it, in a bundle of three', () => {
+    const { feed, figures } = figuresOf(floods().build);
+    expect(figures.sections.length).toBe(feed.wires.length + feed.groundWires.length);
+    for (const { wire, ampacityA: carriesA, protectedByA, bundledWith } of figures.sections) {
+      expect(protectedByA).toBe(feed.fuse.ratingA);
+      expect(carriesA).toBeCloseTo(ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 }), 9);
+      expect(carriesA).toBeGreaterThanOrEqual(protectedByA);
+      expect(bundledWith).toBe(2);
+    }
+  });
+
+  it('costs current times its copper at 20 °C (ISO 6722 metric sizes, from memory)', () => {
+    const { figures } = figuresOf(floods().build);
+    const milliohmPerM: Record<string, number> = { '0.75': 24.7, '1': 18.5, '1.5': 12.7, '2.5': 7.6, '4': 4.71 };
+    for (const { wire, currentA, dropV } of figures.sections)
+      expect(dropV).toBeCloseTo((currentA * milliohmPerM[wire.gauge]! * wire.lengthMm) / 1e6, 9);
+  });
+});
+
+describe('where the volts go', () => {
+  it('copper, contacts and battery are all that is lost', () => {
+    const { build } = floods();
+    const { drop, sourceV } = figuresOf(build).figures;
+    expect(drop.wireV + drop.contactsV + drop.sourceV).toBeCloseTo(drop.totalV, 9);
+    expect(sourceV).toBe(restingVoltageV(12));
+    // 8 milliohms of battery, all that it gives.
+    const { solution } = solveSetting(build, {
+      keyOn: true,
+      controlIds: new Set(Object.keys(build.controls)),
+      load: 'maximum',
+    });
+    expect(drop.sourceV).toBeCloseTo(solution.elements.battery!.currentA * 0.008, 3);
+  });
+
+  it('copper is summed along the way to the worst lamp and back, not over the whole feed', () => {
+    const { build } = markers();
+    const { feed, figures } = figuresOf(build);
+    expect(figures.farLamp!.tag).toBe('L2');
+    const way = wiresOnWay(build, feed, figures.farLamp!.id);
+    const byHand = way.reduce(
+      (sum, wire) => sum + figures.sections.find((each) => each.wire.id === wire.id)!.currentA * wireOhm(wire),
+      0,
+    );
+    expect(figures.drop.wireV).toBeCloseTo(byHand, 9);
+    expect(way.length).toBeLessThan(figures.sections.length);
+  });
+
+  it('is judged with the copper at 50 °C, which is 11.8 % more (IEC 60028), and without the battery', () => {
+    expect(WARM_FACTOR).toBeCloseTo(1.1179, 4);
+    const { drop, dropV, dropPercent } = figuresOf(markers().build).figures;
+    expect(dropV).toBeCloseTo(drop.wireV * 1.1179 + drop.contactsV, 9);
+    expect(dropPercent).toBeCloseTo((100 * dropV) / 12.8, 9);
+  });
+
+  it('lamps to be seen by may lose 3 %, lamps to work by 10 % (ABYC E-11, from memory)', () => {
+    expect(figuresOf(markers().build).figures.dropBudgetV).toBeCloseTo(0.384, 9);
+    expect(figuresOf(floods().build).figures.dropBudgetV).toBeCloseTo(1.28, 9);
+    expect(dropBudgetPercent(undefined)).toBe(3);
+  });
+});
+
+describe('sizes that are planned', () => {
+  it('two floods at the rear want no cable: at most 2.5 mm2, and the coil as thin as its fuse protects', () => {
+    const { build } = floods();
+    const { feed, figures } = figuresOf(build);
+    expect(Math.max(...figures.sections.map(({ wire }) => Number(wire.gauge)))).toBeLessThanOrEqual(2.5);
+    expect(figures.dropV).toBeLessThanOrEqual(figures.dropBudgetV);
+    const coil = figures.sections.find(({ currentA }) => Math.abs(currentA - 12.8 / 90) < 0.02)!;
+    const thinner = Number(coil.wire.gauge) === 0.75 ? '0.5' : '0.75';
+    expect(thinner === '0.5' || ampacityA(conductor('metric', thinner), { bundled: 3 }) < feed.fuse.ratingA).toBe(true);
+  });
+
+  it('no wire could be a size thinner: the fuse would not protect it, or the lamp would lose too much', () => {
+    const { build } = testTruck()
+      .lamp('ST-0302', 'rear', { yMm: 900, zMm: 1200 })
+      .lamp('ST-0302', 'rear', { yMm: 500, zMm: 1200 })
+      .feed(warnFeed('L1 R1 L2 R2'));
+    const { feed, figures } = figuresOf(build);
+    const sizes = ['0.75', '1', '1.5', '2.5', '4', '6'];
+    let thinned = 0;
+    for (const { wire } of figures.sections) {
+      const thinner = sizes[sizes.indexOf(wire.gauge) - 1];
+      if (!thinner || ampacityA(conductor('metric', thinner), { bundled: 3 }) < feed.fuse.ratingA) continue;
+      thinned++;
+      const changed = applied(build, [{ kind: 'editWires', wireIds: [wire.id], changes: { gauge: thinner as '1' } }]);
+      const after = figuresOf(changed).figures;
+      expect(after.dropV, `${wire.gauge} to ${thinner}`).toBeGreaterThan(after.dropBudgetV);
+      expect(planThickerWire(changed, feed.fuse.id)).not.toBeNull();
+    }
+    expect(thinned).toBeGreaterThan(0);
+    expect(planThickerWire(build, feed.fuse.id)).toBeNull();
+  });
+
+  it('no thicker wire is offered where copper is the smaller half of the loss', () => {
+    expect(isCopperMost({ lamp: null, wireV: 0.2, contactsV: 0.2, sourceV: 9, totalV: 9, budgetV: 1 })).toBe(true);
+    expect(isCopperMost({ lamp: null, wireV: 0.2, contactsV: 0.23, sourceV: 0, totalV: 1, budgetV: 0.3 })).toBe(false);
+  });
+});

@@ -1,0 +1,115 @@
+/** A feed section by section: what flows in each wire in the worst setting, what protects it, what it costs in volts. */
+import type { Build, Id, Lamp, LampModel, Wire } from '../document/index.ts';
+import { type Feed, outward, outwardWires } from '../graph/index.ts';
+import { ampacityA, COPPER_TEMPERATURE_COEFFICIENT, conductor, resistanceOhmPerM } from '../units/index.ts';
+import type { CircuitSolution } from './circuit.ts';
+import { BATTERY_OHM } from './compileNetwork.ts';
+
+/** Wires that run together where nobody has laid routes: a feed, its neighbour and a ground (common practice, no source). */
+export const USUAL_BUNDLE = 3;
+/** Copper of a loom that has worked for a while in the sun (common practice, no source). */
+const WARM_C = 50;
+/** How much more warm copper loses than at the 20 °C of the tables (IEC 60028). */
+export const WARM_FACTOR = 1 + COPPER_TEMPERATURE_COEFFICIENT * (WARM_C - 20);
+
+/** Lamps for which being seen is the job: 3 %. ABYC E-11 for navigation lights, from memory. */
+export const SEEN_BUDGET_PERCENT = 3;
+/** Lamps to work by: 10 %. ABYC E-11 for what is not critical, from memory. */
+export const WORK_BUDGET_PERCENT = 10;
+const WORK_KINDS: ReadonlySet<LampModel['kind']> = new Set(['flood', 'bed']);
+
+/** What a lamp may lose on the way, in percent of the system at rest. */
+export const dropBudgetPercent = (model: LampModel | undefined): number =>
+  model && WORK_KINDS.has(model.kind) ? WORK_BUDGET_PERCENT : SEEN_BUDGET_PERCENT;
+
+export interface Section {
+  wire: Wire;
+  /** What flows in it with everything on that can be, every head lit, A. */
+  currentA: number;
+  /** The fuse ahead of it, A. A channel's rating is a limit, not a fuse, and protects nothing. */
+  protectedByA: number;
+  /** What it carries in a bundle of so many, A. */
+  ampacityA: number;
+  bundledWith: number;
+  dropV: number;
+}
+
+/** Resistance of a wire at 20 °C, end to end. */
+export const wireOhm = ({ table, gauge, lengthMm }: Wire): number =>
+  resistanceOhmPerM(conductor(table, gauge)) * (lengthMm / 1000);
+
+export function sectionsOf(feed: Feed, solution: CircuitSolution): Section[] {
+  return [...feed.wires, ...feed.groundWires].map((wire) => {
+    const currentA = Math.abs(solution.elements[wire.id]?.currentA ?? 0);
+    return {
+      wire,
+      currentA,
+      protectedByA: feed.fuse.ratingA,
+      ampacityA: ampacityA(conductor(wire.table, wire.gauge), { bundled: USUAL_BUNDLE }),
+      bundledWith: USUAL_BUNDLE - 1,
+      dropV: currentA * wireOhm(wire),
+    };
+  });
+}
+
+/** Wires on the way from the source to a lamp and from there to ground. */
+export function wiresOnWay(build: Build, feed: Feed, lampId: Id): Wire[] {
+  const load = Object.values(build.elements).find(
+    (element) => element.kind === 'lampLoad' && element.lampId === lampId,
+  )!;
+  const way: Wire[] = [];
+  const onWay = new Set([load.id]);
+  for (const { wire, near, far } of outwardWires(build, feed).reverse()) {
+    if (!onWay.has(far)) continue;
+    onWay.add(near);
+    way.push(wire);
+  }
+  const returning = new Set([load.id]);
+  for (const { wire, near, far } of outward(build, feed.groundWires, [load.id])) {
+    // Another lamp on the same return is not on this one's way.
+    if (!returning.has(near) || build.elements[far]?.kind === 'lampLoad') continue;
+    returning.add(far);
+    way.push(wire);
+  }
+  return way;
+}
+
+/** Where the volts of the lamp that loses most for what it may lose have gone. */
+export interface Drop {
+  lamp: Lamp | null;
+  /** In the copper, at 20 °C. */
+  wireV: number;
+  /** In fuses, switches, relays, plugs and ground points. */
+  contactsV: number;
+  /** Inside the battery. */
+  sourceV: number;
+  /** All of it, from the battery at rest to the lamp. */
+  totalV: number;
+  budgetV: number;
+}
+
+export function dropOf(build: Build, feed: Feed, solution: CircuitSolution, restV: number): Drop {
+  const batteryV = (solution.elements.battery?.currentA ?? 0) * BATTERY_OHM;
+  let worst = { lamp: null as Lamp | null, totalV: 0, budgetV: (restV * SEEN_BUDGET_PERCENT) / 100, ratio: -1 };
+  for (const elementId of feed.elementIds) {
+    const element = build.elements[elementId];
+    const state = solution.elements[elementId];
+    const lamp = element?.kind === 'lampLoad' ? build.lamps[element.lampId] : undefined;
+    if (!lamp || !state) continue;
+    const totalV = restV - state.voltageV;
+    const budgetV = (restV * dropBudgetPercent(build.models[lamp.modelKey])) / 100;
+    const ratio = (totalV - batteryV) / budgetV;
+    if (ratio > worst.ratio) worst = { lamp, totalV, budgetV, ratio };
+  }
+  const { lamp, totalV, budgetV } = worst;
+  const way = lamp ? wiresOnWay(build, feed, lamp.id) : [];
+  const wireV = way.reduce((sum, wire) => sum + Math.abs(solution.elements[wire.id]?.currentA ?? 0) * wireOhm(wire), 0);
+  const sourceV = lamp ? batteryV : 0;
+  return { lamp, wireV, sourceV, contactsV: Math.max(0, totalV - sourceV - wireV), totalV, budgetV };
+}
+
+/** What is judged against the budget: the way from the battery's posts to the lamp and back, its copper warm. */
+export const judgedDropV = ({ wireV, contactsV }: Drop): number => wireV * WARM_FACTOR + contactsV;
+
+/** Does thicker wire help at all? Where copper is under half of the loss it does not. */
+export const isCopperMost = (drop: Drop): boolean => drop.wireV * WARM_FACTOR >= drop.contactsV;
