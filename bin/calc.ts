@@ -23,7 +23,8 @@ export class CalcError extends Error {
 
 type Calculation = (input: unknown, path: string) => unknown;
 
-function parse<T>(schema: z.ZodType<T>, input: unknown, path: string): T {
+/** What a schema makes of input, or the refusal that says where and why not. */
+export function parse<T>(schema: z.ZodType<T>, input: unknown, path: string): T {
   const parsed = schema.safeParse(input);
   if (parsed.success) return parsed.data;
   const issues = parsed.error.issues.map((issue) => ({

@@ -26,6 +26,7 @@ const CORE_ORDER = [
   'work',
   'prove',
   'overview',
+  'report',
   'shop',
   'contract',
 ];

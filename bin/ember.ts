@@ -5,9 +5,12 @@ import path from 'node:path';
 import { text } from 'node:stream/consumers';
 import { parseArgs } from 'node:util';
 import { SetupProblem } from '../server/database/setupProblem.ts';
-import { CALCULATION_NAMES, CalcError, calc } from './calc.ts';
+import { CALCULATION_NAMES, CalcError } from './calc.ts';
+import { fail, runPure } from './pure.ts';
+import { UNIT_VERBS } from './unit.ts';
 
 const HELP = `bin/ember calc NAME < in.json > out.json    NAME: ${CALCULATION_NAMES.join(', ')}
+bin/ember unit VERB < in.json > out    VERB: ${UNIT_VERBS.join(', ')}
 bin/ember user add --name NAME --role lead|installer|owner [--username NAME] [--fleet NAME] [--data FOLDER]
     the password is asked for, or taken from EMBER_PASSWORD; an owner sees the units of the fleet
 bin/ember backup FILE.tar.gz [--data FOLDER]     a consistent snapshot while people work
@@ -15,29 +18,12 @@ bin/ember restore FILE.tar.gz [--data FOLDER]    into a data folder without data
 bin/ember verify [--repair] [--data FOLDER]      replays every log and says what differs; --repair rebuilds from the log
 bin/ember demo --large [--units N] [--operations N] [--data FOLDER]    a generated fleet for measuring`;
 
-const BAD_INPUT = 2;
 const NOT_AS_IT_SHOULD_BE = 1;
-
-function fail(error: unknown): never {
-  const known =
-    error instanceof CalcError
-      ? error
-      : new CalcError('FAILED', error instanceof Error ? error.message : String(error));
-  process.stderr.write(
-    `${JSON.stringify({ error: { code: known.code, message: known.message, issues: known.issues } })}\n`,
-  );
-  process.exit(BAD_INPUT);
-}
 
 const usage = () => new CalcError('INVALID_INPUT', HELP);
 
 const dataFolderOf = (given: string | undefined): string =>
   path.resolve(given ?? path.join(import.meta.dirname, '..', '.data'));
-
-async function runCalc(name: string | undefined): Promise<void> {
-  const answer = calc(name, await text(process.stdin));
-  process.stdout.write(`${answer}\n`);
-}
 
 async function askPassword(): Promise<string> {
   if (process.env.EMBER_PASSWORD) return process.env.EMBER_PASSWORD;
@@ -165,7 +151,8 @@ async function largeDemo(args: string[]): Promise<void> {
 async function main([command, ...args]: string[]): Promise<void> {
   switch (command) {
     case 'calc':
-      return runCalc(args[0]);
+    case 'unit':
+      return runPure(command, args[0]);
     case 'user':
       return args[0] === 'add' ? addUser(args.slice(1)) : fail(usage());
     case 'backup':

@@ -39,4 +39,12 @@ export {
   warningOverSignal,
 } from './roles.ts';
 export { MAX_FLASHES_A_SECOND, settingMeasures } from './settingMeasures.ts';
-export { brightnessAt, byPriority, currentTrace, describeShows, type LampShow, showsFor } from './should.ts';
+export {
+  brightnessAt,
+  byPriority,
+  currentTrace,
+  describeShows,
+  type LampShow,
+  shownColour,
+  showsFor,
+} from './should.ts';

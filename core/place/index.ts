@@ -16,6 +16,7 @@ export { facesAway, housingOf, isSeenIn, silhouetteIn, viewPoint } from './lampG
 export { carrierOf, lampMemo } from './lampMemo.ts';
 export { magnetHold } from './mounting/magnetHold.ts';
 export { allHoles, baseOf, bitsFor, drillingOf, formatMm, type Hole, MOUNTS, mountOf } from './mounting/mounts.ts';
+export { holePosition, type PlacedHole, placedHoles } from './mounting/placedHoles.ts';
 export { mirrorOperations, placeLampOperation } from './newLamps.ts';
 export {
   type Drawing,

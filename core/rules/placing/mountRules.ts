@@ -11,12 +11,9 @@ import {
 } from '../../body/index.ts';
 import type { Build, Lamp, LampModel, MountKind, Position } from '../../document/index.ts';
 import {
-  allHoles,
   baseOf,
   carrierOf,
-  drillingOf,
   formatMm,
-  type Hole,
   housingOf,
   isDepth,
   lampMemo,
@@ -24,8 +21,9 @@ import {
   magnetHold,
   mountOf,
   nudge,
+  type PlacedHole,
+  placedHoles,
   tagList,
-  viewPoint,
 } from '../../place/index.ts';
 import { mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
@@ -362,29 +360,6 @@ function weakMagnet(context: CheckContext): Hit[] {
 const MAX_MARGIN_MM = 15;
 const BRIDGE_MM = 4;
 const wantedEdgeMm = (diameterMm: number): number => diameterMm / 2 + Math.min(diameterMm, MAX_MARGIN_MM);
-
-interface PlacedHole extends Hole {
-  lamp: Lamp;
-  /** In the axes of the view that looks at the face. */
-  a: number;
-  b: number;
-}
-
-/** +1 where a lamp's own right is the view's rising first axis. */
-const rightward = (view: View): 1 | -1 => (view === 'rear' || view === 'left' || view === 'plan' ? 1 : -1);
-
-function placedHoles(lamp: Lamp, model: LampModel): PlacedHole[] {
-  const view = viewOfFace[lamp.face];
-  const [a, b] = viewPoint(view, lamp.position);
-  const drilling = allHoles(drillingOf(lamp, model));
-  // On top the base lies across: its width runs over the unit, its depth along it.
-  return drilling.map((hole) => ({
-    ...hole,
-    lamp,
-    a: view === 'plan' ? a + hole.bMm : a + rightward(view) * hole.aMm,
-    b: view === 'plan' ? b + hole.aMm : b + hole.bMm,
-  }));
-}
 
 const holesOf = lampMemo((_body, lamp, model): PlacedHole[] => placedHoles(lamp, model));
 

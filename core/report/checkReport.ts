@@ -1,0 +1,185 @@
+/** Everything that is found and computed of a unit, by names that people use: for scripts and for tracing a figure. */
+import { partUnder } from '../body/index.ts';
+import { type AssessedFeed, energyFigures } from '../circuit/index.ts';
+import type { Build, Position, Stage } from '../document/index.ts';
+import { sourceName } from '../graph/index.ts';
+import { cutList, jointList, terminalName } from '../harness/index.ts';
+import { holePosition, placedHoles } from '../place/index.ts';
+import { assess, bodyOf, type Finding, type Severity, tryWay } from '../rules/index.ts';
+import { jobSteps, ruleById } from '../steps/index.ts';
+import { conductor, inWords } from '../units/index.ts';
+import { partsList } from '../work/index.ts';
+
+export interface CheckReport {
+  tag: string;
+  schemaVersion: number;
+  findings: {
+    code: string;
+    severity: Severity;
+    lamps: string[];
+    feeds: string[];
+    stages: readonly Stage[];
+    message: string;
+    source: string;
+    waysOut: { label: string; operations: unknown[]; leaves: { code: string; severity: Severity }[] }[];
+  }[];
+  feeds: FeedReport[];
+  joints: { id: string; at: string; wires: string[]; areaMm2: number; madeBy: string }[];
+  holes: HoleReport[];
+  parts: { key: string; name: string; quantity: number; unit: string }[];
+  steps: { key: string; title: string; minutes: number; after: string[]; because: string[] }[];
+  energy: { averageA: number; hoursToHalf: number | null };
+}
+
+export interface FeedReport {
+  name: string;
+  source: string;
+  fuse: { ratingA: number; loadA: number; peakA: number };
+  sections: {
+    wireId: string;
+    from: string;
+    to: string;
+    lengthMm: number;
+    gauge: { table: string; size: string };
+    areaMm2: number;
+    currentA: number;
+    peakA: number;
+    protectedByA: number;
+    ampacityA: number;
+    bundledWith: number;
+    dropV: number;
+  }[];
+  drop: { lamp: string | null; wireV: number; contactsV: number; sourceV: number; totalV: number; budgetV: number };
+}
+
+export interface HoleReport {
+  for: string;
+  diameterMm?: number;
+  slotMm?: [number, number];
+  position: Position;
+  face: string;
+  on: string | null;
+  behindMm: number | null;
+}
+
+/** Ways out that hold: tried on a copy, their own finding goes, and no stop comes. */
+function waysThatHold(build: Build, finding: Finding, all: readonly Finding[]) {
+  return finding.waysOut.flatMap((way) => {
+    const tried = tryWay(build, way.operations, all);
+    const isSettled = finding.severity === 'note' || tried.settles.includes(finding.id);
+    if (tried.refusal !== null || !isSettled || tried.brings.some(({ severity }) => severity === 'stop')) return [];
+    return [
+      {
+        label: inWords(way.label),
+        operations: way.operations,
+        leaves: tried.brings.map(({ code, severity }) => ({ code, severity })),
+      },
+    ];
+  });
+}
+
+function feedReport(build: Build, { feed, figures }: AssessedFeed): FeedReport {
+  const { drop } = figures;
+  return {
+    name: feed.fuse.name,
+    source: feed.slot ? sourceName(feed.slot) : (feed.source?.name ?? 'nothing'),
+    fuse: { ratingA: feed.fuse.ratingA, loadA: figures.maximumA, peakA: Math.max(figures.maximumA, figures.inrushA) },
+    sections: figures.sections.map(({ wire, currentA, protectedByA, ampacityA, bundledWith, dropV }) => ({
+      wireId: wire.id,
+      from: terminalName(build, wire.from),
+      to: terminalName(build, wire.to),
+      lengthMm: wire.lengthMm,
+      gauge: { table: wire.table, size: wire.gauge },
+      areaMm2: conductor(wire.table, wire.gauge).areaMm2,
+      currentA,
+      peakA: currentA,
+      protectedByA,
+      ampacityA,
+      bundledWith,
+      dropV,
+    })),
+    drop: {
+      lamp: drop.lamp?.tag ?? null,
+      wireV: drop.wireV,
+      contactsV: drop.contactsV,
+      sourceV: drop.sourceV,
+      totalV: drop.totalV,
+      budgetV: drop.budgetV,
+    },
+  };
+}
+
+function jointsOf(build: Build): CheckReport['joints'] {
+  const lines = cutList(build);
+  const wireOf = new Map(lines.map((line) => [line.tag, build.wires[line.wireId]!]));
+  return jointList(build, lines).map(({ tag, at, leads, fitting }) => {
+    const wires = leads.map((lead) => lead.split(' ')[0]!).filter((each) => wireOf.has(each));
+    const areaMm2 = wires.reduce((sum, each) => {
+      const { table, gauge } = wireOf.get(each)!;
+      return sum + conductor(table, gauge).areaMm2;
+    }, 0);
+    return { id: tag, at, wires, areaMm2, madeBy: fitting };
+  });
+}
+
+function holesOf(build: Build): HoleReport[] {
+  const body = bodyOf(build);
+  const lamps = Object.values(build.lamps).flatMap((lamp) => {
+    const model = build.models[lamp.modelKey];
+    return model ? placedHoles(lamp, model) : [];
+  });
+  return [
+    ...lamps.map((hole): HoleReport => {
+      const position = holePosition(hole);
+      const part = partUnder(body, hole.lamp.face, position);
+      const behind = part ? body.behind.filter((each) => each.partId === part.id) : [];
+      return {
+        for: hole.lamp.tag,
+        diameterMm: hole.diameterMm,
+        position,
+        face: hole.lamp.face,
+        on: part?.name ?? null,
+        behindMm: behind.length > 0 ? Math.min(...behind.map(({ depthMm }) => depthMm)) : null,
+      };
+    }),
+    ...Object.values(build.routeNodes).flatMap(({ name, pass, position }): HoleReport[] =>
+      pass ? [{ for: 'pass', diameterMm: pass.holeMm, position, face: 'wall', on: name, behindMm: null }] : [],
+    ),
+  ];
+}
+
+/** The whole report. Figures in A, V, mm and mm2; sentences in millimetres. */
+export function checkReport(build: Build): CheckReport {
+  const { feeds, findings } = assess(build);
+  const feedName = new Map(feeds.map(({ feed }) => [feed.fuse.id, feed.fuse.name]));
+  const energy = energyFigures(build);
+  return {
+    tag: build.unit.tag,
+    schemaVersion: build.schemaVersion,
+    findings: findings.map((finding) => ({
+      code: finding.code,
+      severity: finding.severity,
+      lamps: finding.place.lampIds.flatMap((id) => build.lamps[id]?.tag ?? []),
+      feeds: finding.place.feedIds.flatMap((id) => feedName.get(id) ?? []),
+      stages: finding.stages,
+      message: inWords(finding.message),
+      source: finding.source,
+      waysOut: waysThatHold(build, finding, findings),
+    })),
+    feeds: feeds.map((each) => feedReport(build, each)),
+    joints: jointsOf(build),
+    holes: holesOf(build),
+    parts: partsList(build, feeds).map(({ key, name, quantity, unit }) => ({ key, name, quantity, unit })),
+    steps: jobSteps(build, feeds).map(({ key, title, minutes, after }) => ({
+      key,
+      title,
+      minutes,
+      after: after.map((each) => each.key),
+      because: after.map(({ ruleId }) => ruleById(ruleId).reason),
+    })),
+    energy: {
+      averageA: energy.keyOffA,
+      hoursToHalf: Number.isFinite(energy.hoursToReserve) ? energy.hoursToReserve : null,
+    },
+  };
+}

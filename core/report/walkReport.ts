@@ -1,0 +1,113 @@
+/** The proving walk: what to switch, what to see, and what a meter has to show, narrow enough to tell any single fault. */
+import { restingVoltageV, solveSetting } from '../circuit/index.ts';
+import type { Build, Id } from '../document/index.ts';
+import { patternFigures, shownColour } from '../flash/index.ts';
+import { provingStops } from '../prove/index.ts';
+import { assess } from '../rules/index.ts';
+
+/** A hand meter: 0.5 % and two digits of a hundredth; a clamp: 3 % and a twentieth of an amp (common practice, no source). */
+const METER = { voltRatio: 0.005, voltV: 0.02, ampRatio: 0.03, ampA: 0.05 };
+/** Lamps of one model differ by so much in what they draw (common practice, no source). */
+const LAMP_SPREAD_RATIO = 0.05;
+/** A good joint that is not as good as the best costs up to this, V (common practice, no source). */
+const GOOD_JOINTS_V = 0.1;
+
+export interface WalkReading {
+  quantity: 'volts' | 'amps';
+  at: string;
+  expected: number;
+  from: number;
+  to: number;
+  needed: boolean;
+}
+
+export interface WalkStop {
+  title: string;
+  switchOn: string[];
+  switchOff: string[];
+  signals: string[];
+  key: 'on';
+  see: Record<
+    string,
+    { shows: 'dark' | 'lit'; colour: string | null; pattern: string | null; perMinute: number | null }
+  >;
+  readings: WalkReading[];
+}
+
+export interface WalkReport {
+  stops: WalkStop[];
+  fuses: { feed: string; ratingA: number }[];
+}
+
+const volts = (at: string, expected: number, isFlashing: boolean): WalkReading => ({
+  quantity: 'volts',
+  at,
+  expected,
+  from: expected - expected * METER.voltRatio - METER.voltV - GOOD_JOINTS_V,
+  to: expected + expected * METER.voltRatio + METER.voltV,
+  needed: !isFlashing,
+});
+
+/** Amps swing with the pattern: from the mean to the peak. */
+const amps = (at: string, meanA: number, peakA: number): WalkReading => ({
+  quantity: 'amps',
+  at,
+  expected: peakA,
+  from: meanA * (1 - METER.ampRatio - LAMP_SPREAD_RATIO) - METER.ampA,
+  to: peakA * (1 + METER.ampRatio + LAMP_SPREAD_RATIO) + METER.ampA,
+  needed: true,
+});
+
+export function walkReport(
+  build: Build,
+  batteryV = (restingVoltageV(build.electrics.systemVoltageV) * 12.6) / 12.8,
+): WalkReport {
+  const { feeds } = assess(build);
+  const stops = provingStops(build, feeds).map((stop): WalkStop => {
+    // Lamps that are switched in the ground as well are proved with that switch on.
+    const grounds = feeds.flatMap(({ feed }) => feed.groundContacts.map(({ control }) => control.id));
+    const controlIds = new Set<Id>([...stop.controls.map(({ id }) => id), ...grounds]);
+    const states = (load: 'average' | 'maximum') =>
+      solveSetting(build, { keyOn: true, controlIds, load, batteryV }).solution.elements;
+    const [full, mean] = [states('maximum'), states('average')];
+    const shown = new Map(stop.shows.map((show) => [show.lamp.id, show]));
+    const see: WalkStop['see'] = {};
+    const readings: WalkReading[] = [];
+    for (const element of Object.values(build.elements)) {
+      const lamp = element.kind === 'lampLoad' ? build.lamps[element.lampId] : undefined;
+      if (!lamp) continue;
+      const show = shown.get(lamp.id);
+      const figures = show && patternFigures(show.pattern);
+      see[lamp.tag] = {
+        shows: show ? 'lit' : 'dark',
+        colour: show ? shownColour(show, 0) : null,
+        pattern: show?.pattern.name ?? null,
+        perMinute: figures && !figures.steady ? figures.flashesPerMinute : null,
+      };
+      const state = full[element.id];
+      if (show && state && state.currentA > 0) readings.push(volts(lamp.tag, state.voltageV, false));
+    }
+    for (const { feed } of feeds) {
+      const peakA = Math.max(0, full[feed.fuse.id]?.currentA ?? 0);
+      if (feed.lamps.length === 0) continue;
+      const isSteady = feed.lamps.every((lamp) => (shown.get(lamp.id)?.pattern.id ?? 'steady') === 'steady');
+      readings.push(
+        amps(feed.fuse.name, isSteady ? peakA : Math.min(peakA, Math.max(0, mean[feed.fuse.id]?.currentA ?? 0)), peakA),
+      );
+    }
+    const named = (controls: typeof stop.controls, isSignal: boolean) =>
+      controls
+        .filter((control) => (control.kind === 'signal') === isSignal)
+        .map((control) => (isSignal ? control.signal! : control.name));
+    return {
+      title: stop.controls.map((control) => control.name).join(', ') || 'Everything off',
+      switchOn: named(stop.on, false),
+      switchOff: named(stop.off, false),
+      signals: named(stop.controls, true),
+      key: 'on',
+      see,
+      readings,
+    };
+  });
+  return { stops, fuses: feeds.map(({ feed }) => ({ feed: feed.fuse.name, ratingA: feed.fuse.ratingA })) };
+}
