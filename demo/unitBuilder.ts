@@ -41,6 +41,9 @@ export interface SlotGiven {
   kind?: SourceKind;
   /** Key off and key on, volts; left out when nobody has read it. */
   volts?: [number, number] | [number, number, number];
+  /** With which it is hot, and what was read while that was on. */
+  signal?: Slot['signal'];
+  signalV?: number;
 }
 
 export type FeedGiven = Omit<
@@ -143,10 +146,12 @@ export class UnitBuilder {
         feeds: each.feeds ?? '',
         ownLoadA: each.ownLoadA ?? 0,
         reservedFor: each.reservedFor ?? '',
+        signal: each.signal ?? null,
         reading: {
           keyOffV: each.volts?.[0] ?? null,
           keyOnV: each.volts?.[1] ?? null,
           runningV: each.volts?.[2] ?? null,
+          signalV: each.signalV ?? null,
         },
       }),
     );

@@ -228,18 +228,20 @@ describe('protection in a chain', () => {
           label: 'P4',
           row: 9,
           column: 0,
-          ratingA: 3,
+          ratingA: null,
           limitA: 20,
           feeds: '',
           ownLoadA: 0,
           reservedFor: '',
-          reading: { keyOffV: 12.6, keyOnV: 12.6, runningV: null },
+          signal: null,
+          reading: { keyOffV: 12.6, keyOnV: 12.6, runningV: null, signalV: null },
         },
       ],
     });
     unit.feed({ ...warn, slot: 'P4', tags: 'L1 R1 L2 R2', control: SWITCH });
     const feed = feedNamed(unit.build, 'Warn');
     unit.apply({ kind: 'editFuse', elementId: feed.fuse.id, changes: { ratingA: 30 } });
+    unit.apply({ kind: 'editSlot', slotId: feed.slot!.id, changes: { ratingA: 3 } });
     const after = feedNamed(unit.build, 'Warn');
     const short = shortFigures(unit.build, after, after.lamps[0]!.id)!;
     expect(short.devices.map((device) => device.ratingA)).toEqual([30, 3]);

@@ -3,7 +3,7 @@
  * lamps as loads, every wire as its own resistance. Everything electrical is computed from this network.
  */
 import type { Build, Element, ElementOf, Id } from '../document/index.ts';
-import { slotWhen, terminalNode } from '../graph/index.ts';
+import { signalControl, slotWhen, terminalNode } from '../graph/index.ts';
 import { conductor, resistanceOhmPerM } from '../units/index.ts';
 import type { CircuitElement, CircuitSolution } from './circuit.ts';
 import { fuseResistanceOhm } from './fuses.ts';
@@ -54,10 +54,18 @@ function lampLoad(build: Build, element: ElementOf<'lampLoad'>, load: Setting['l
 }
 
 /** Is a source live in a setting? One that nobody has read is taken at its word, so that a plan can come before a survey. */
-export function isLive(build: Build, source: ElementOf<'tap' | 'stud'> | null, keyOn: boolean): boolean {
+export function isLive(
+  build: Build,
+  source: ElementOf<'tap' | 'stud'> | null,
+  { keyOn, controlIds }: Pick<Setting, 'keyOn' | 'controlIds'>,
+): boolean {
   if (source?.kind !== 'tap') return source !== null;
   const slot = build.slots[source.slotId];
   const when = slot && slotWhen(slot, build.electrics.systemVoltageV);
+  if (when === 'signal') {
+    const control = signalControl(build, slot!.signal!);
+    return control !== undefined && controlIds.has(control.id);
+  }
   return when === 'always' || when === 'unread' || (when === 'ignition' && keyOn);
 }
 
@@ -72,7 +80,7 @@ function* contactStates(build: Build, setting: Setting): Generator<[id: string, 
     switch (element.kind) {
       case 'tap':
       case 'stud':
-        yield [id, isLive(build, element, setting.keyOn)];
+        yield [id, isLive(build, element, setting)];
         break;
       case 'switch':
         yield [id, isOn(element.controlId)];

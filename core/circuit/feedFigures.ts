@@ -71,6 +71,7 @@ const CONTACT_REASONS: Record<Contact['element']['kind'], string> = {
   relay: 'rating of its contact',
   receiver: 'rating of the channel',
   flasher: 'rating of the flasher',
+  tap: 'rating of the lead',
 };
 
 function contactLimits(build: Build, feed: Feed): Limit[] {
@@ -132,6 +133,8 @@ function limitsOf(build: Build, feed: Feed, loadA: number): Limit[] {
       kind: 'slot',
       name: sourceName(slot),
       limitA: limitA - ownLoadA,
+      // Where the fuse is the unit's own it opens for the unit's lamps and these together.
+      deviceRatingA: feed.ownFuse ? limitA - ownLoadA : fuse.ratingA,
       reason: ownLoadA > 0 ? `${limitA} A less ${ownLoadA} A of its own` : `it carries ${limitA} A`,
       elementIds: source ? [source.id] : [],
     });
@@ -146,7 +149,7 @@ function limitsOf(build: Build, feed: Feed, loadA: number): Limit[] {
       elementIds: [source.id],
     });
   // Without a holder of its own the feed hangs behind whatever fuse is in the slot.
-  if (slot?.ratingA && source?.kind === 'tap' && source.limitA === null)
+  if (slot?.ratingA && source?.kind === 'tap' && source.limitA === null && !feed.ownFuse)
     limits.push({
       ...common,
       kind: 'main',
@@ -164,14 +167,15 @@ function limitsOf(build: Build, feed: Feed, loadA: number): Limit[] {
       reason: `${FAMILIES[main.family].name} ahead of this feed`,
       elementIds: [main.id],
     });
-  limits.push({
-    ...common,
-    kind: 'fuse',
-    name: `${fuse.family === 'breaker' ? 'Breaker' : fuse.family === 'link' ? 'Link' : 'Fuse'} ${fuse.ratingA} A`,
-    limitA: fuse.ratingA,
-    reason: `opens above ${fuse.ratingA} A; carries ${round1(fuse.ratingA * CONTINUOUS_RATIO)} A all day`,
-    elementIds: [fuse.id],
-  });
+  if (!feed.ownFuse)
+    limits.push({
+      ...common,
+      kind: 'fuse',
+      name: `${fuse.family === 'breaker' ? 'Breaker' : fuse.family === 'link' ? 'Link' : 'Fuse'} ${fuse.ratingA} A`,
+      limitA: fuse.ratingA,
+      reason: `opens above ${fuse.ratingA} A; carries ${round1(fuse.ratingA * CONTINUOUS_RATIO)} A all day`,
+      elementIds: [fuse.id],
+    });
   for (const id of feed.elementIds) {
     const element = build.elements[id];
     if (element?.kind !== 'connector') continue;
@@ -236,6 +240,10 @@ function loadResistorsA(build: Build, feed: Feed): number {
 }
 
 function fuseReason(feed: Feed, maximumA: number, inrushA: number, neededA: number | null): string {
+  if (feed.ownFuse) {
+    const ownA = feed.slot?.ownLoadA ?? 0;
+    return `The unit's own ${feed.fuse.ratingA} A protects it: ${round1(maximumA)} A beside ${round1(ownA)} A of its own`;
+  }
   const family = FAMILIES[feed.fuse.family].name;
   if (neededA === null) return `${round1(maximumA)} A is more than a ${family} fuse carries; split the feed`;
   const load = `${round1(maximumA)} A lit / ${CONTINUOUS_RATIO} = ${round1(maximumA / CONTINUOUS_RATIO)} A`;

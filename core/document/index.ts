@@ -33,6 +33,7 @@ export {
   newBuild,
   OwnOutlines,
   Photo,
+  PLAIN_PIN,
   Plug,
   Slot,
   SourceKind,

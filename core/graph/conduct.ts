@@ -8,7 +8,7 @@ export const terminalNode = ({ elementId, terminal }: Terminal): string => `${el
 
 /** An element that a control opens and closes. */
 export interface Contact {
-  element: ElementOf<'switch' | 'relay' | 'receiver' | 'flasher'>;
+  element: ElementOf<'switch' | 'relay' | 'receiver' | 'flasher' | 'tap'>;
   control: Control;
   /** True when it conducts while its control is on; a flasher's factory way conducts while it is off. */
   whenOn: boolean;

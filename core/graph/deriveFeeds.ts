@@ -10,9 +10,13 @@ import {
   type WireEnd,
   wireEnds,
 } from './conduct.ts';
+import { signalControl, signalOfSlot } from './slots.ts';
 
 export interface Feed {
+  /** What protects it: a fuse of the crew's, or the unit's own in what it is tapped from. */
   fuse: ElementOf<'fuse'>;
+  /** Does the unit's own fuse protect it, so that the crew fits none? */
+  ownFuse: boolean;
   /** Protections between this one and the source, nearest first. */
   upstream: ElementOf<'fuse'>[];
   source: ElementOf<'tap' | 'stud'> | null;
@@ -40,10 +44,22 @@ export interface Feed {
 /** All feeds of a build, in slot order (row, column), then by name. */
 export function deriveFeeds(build: Build): Feed[] {
   const ends = wireEnds(build);
-  return Object.values(build.elements)
+  const fused = Object.values(build.elements)
     .filter((element) => element.kind === 'fuse')
-    .map((fuse) => walkFeed(build, ends, fuse))
-    .sort(compareFeeds);
+    .map((fuse) => walkFeed(build, ends, fuse, null));
+  const own = Object.values(build.elements).flatMap((element) => {
+    const fuse = element.kind === 'tap' ? unitsOwnFuse(build, element) : null;
+    const feed = fuse && walkFeed(build, ends, fuse, element as ElementOf<'tap'>);
+    return feed && (feed.lamps.length > 0 || (feed.branches.length === 0 && feed.wires.length > 0)) ? [feed] : [];
+  });
+  return [...fused, ...own].sort(compareFeeds);
+}
+
+/** The fuse of the unit's own ahead of a lead that is tapped straight, without a holder that has one; null when unknown. */
+function unitsOwnFuse(build: Build, tap: ElementOf<'tap'>): ElementOf<'fuse'> | null {
+  const slot = build.slots[tap.slotId];
+  if (!slot?.ratingA || tap.limitA !== null) return null;
+  return { id: tap.id, kind: 'fuse', name: tap.name, family: 'blade', ratingA: slot.ratingA, wanted: 'always' };
 }
 
 /** Elements and wires of a feed that no other feed uses: what comes off when it is taken apart. */
@@ -120,16 +136,25 @@ function walkUp(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: Elemen
   return found;
 }
 
-function walkFeed(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: ElementOf<'fuse'>): Feed {
+function walkFeed(
+  build: Build,
+  ends: ReadonlyMap<string, WireEnd[]>,
+  fuse: ElementOf<'fuse'>,
+  tapped: ElementOf<'tap'> | null,
+): Feed {
   const met = new Met();
   const grounds = new Met();
   met.element(fuse.id);
-  const { source, upstream, contacts: ahead } = walkUp(build, ends, fuse, met);
+  const up = tapped ? { source: tapped, upstream: [], contacts: [] } : walkUp(build, ends, fuse, met);
+  const { source, upstream } = up;
+  const slot = source?.kind === 'tap' ? (build.slots[source.slotId] ?? null) : null;
+  const ahead = [...signalContact(build, source, slot), ...up.contacts];
   const feed: Feed = {
     fuse,
+    ownFuse: tapped !== null,
     upstream,
     source,
-    slot: source?.kind === 'tap' ? (build.slots[source.slotId] ?? null) : null,
+    slot,
     contacts: [...ahead],
     groundContacts: [],
     coilContacts: [],
@@ -196,6 +221,13 @@ function walkFeed(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: Elem
   };
   walk({ elementId: fuse.id, terminal: 'out' }, ahead);
   return feed;
+}
+
+/** A source that is hot with a signal of the driver conducts with it, as a switch would. */
+function signalContact(build: Build, source: ElementOf<'tap' | 'stud'> | null, slot: Slot | null): Contact[] {
+  const signal = slot && signalOfSlot(slot, build.electrics.systemVoltageV);
+  const control = signal && signalControl(build, signal);
+  return control && source?.kind === 'tap' ? [{ element: source, control, whenOn: true }] : [];
 }
 
 /** Lamps that hang on no feed. */

@@ -10,4 +10,14 @@ export {
   unfedLamps,
   unfusedLamps,
 } from './deriveFeeds.ts';
-export { SLOT_WHEN_WORDS, slotHeadroomA, slotWhen, sourceInText, sourceName } from './slots.ts';
+export {
+  SIGNAL_WORDS,
+  SLOT_WHEN_WORDS,
+  signalControl,
+  signalOfSlot,
+  slotHeadroomA,
+  slotWhen,
+  sourceInText,
+  sourceName,
+  whenWords,
+} from './slots.ts';

@@ -1,23 +1,30 @@
 /** What a fuse slot is, as its readings say. A slot that only looks empty may be prewired for an option. */
-import type { Slot, SlotWhen, SourceKind } from '../document/index.ts';
+import type { Build, Control, Signal, Slot, SlotWhen, SourceKind } from '../document/index.ts';
 
 /** Below this part of the system voltage a reading counts as dead: a healthy slot stands within a volt of the battery. */
 const LIVE_RATIO = 0.8;
 
 const isLive = (readingV: number, systemVoltageV: number): boolean => readingV >= systemVoltageV * LIVE_RATIO - 1e-9;
 
-/** State of a slot by its readings: reserved wins, then what the meter says; both readings are needed. */
+/**
+ * State of a slot by its readings: reserved wins, then what the meter says; both readings are needed, and a third where
+ * it is meant to be hot with a signal of the driver. Dead without its signal and hot with it is live with it, not dead.
+ */
 export function slotWhen(slot: Slot, systemVoltageV: number): SlotWhen {
   if (slot.reservedFor !== '') return 'reserved';
-  const { keyOffV, keyOnV } = slot.reading;
+  const { keyOffV, keyOnV, signalV } = slot.reading;
   if (keyOnV === null || keyOffV === null) return 'unread';
   if (isLive(keyOffV, systemVoltageV)) return 'always';
-  return isLive(keyOnV, systemVoltageV) ? 'ignition' : 'dead';
+  if (isLive(keyOnV, systemVoltageV)) return 'ignition';
+  if (slot.signal === null) return 'dead';
+  if (signalV === null) return 'unread';
+  return isLive(signalV, systemVoltageV) ? 'signal' : 'dead';
 }
 
 export const SLOT_WHEN_WORDS: Record<SlotWhen, string> = {
   always: 'always hot',
   ignition: 'hot with key on',
+  signal: 'hot with its signal',
   dead: 'dead',
   reserved: 'reserved',
   unread: 'not read yet',
@@ -40,3 +47,26 @@ export const sourceName = ({ kind, label }: Pick<Slot, 'kind' | 'label'>): strin
 /** The same within a sentence. */
 export const sourceInText = (slot: Pick<Slot, 'kind' | 'label'>): string =>
   `${SOURCE_NAMES[slot.kind].toLowerCase()} ${slot.label}`;
+
+/** When a source is live, in words: a pin that is hot with its signal says with which. */
+export function whenWords(slot: Slot, systemVoltageV: number): string {
+  const when = slotWhen(slot, systemVoltageV);
+  return when === 'signal' ? `hot with ${SIGNAL_WORDS[slot.signal!]}` : SLOT_WHEN_WORDS[when];
+}
+
+export const SIGNAL_WORDS: Record<Signal, string> = {
+  running: 'the running lights',
+  brake: 'the brake',
+  left: 'the left turn',
+  right: 'the right turn',
+  hazard: 'the hazard lamps',
+  reverse: 'reverse',
+};
+
+/** The control by which the driver gives a signal, when the unit has it. */
+export const signalControl = (build: Build, signal: Signal): Control | undefined =>
+  Object.values(build.controls).find((control) => control.kind === 'signal' && control.signal === signal);
+
+/** The signal with which a source is hot, where it is with one. */
+export const signalOfSlot = (slot: Slot, systemVoltageV: number): Signal | null =>
+  slotWhen(slot, systemVoltageV) === 'signal' ? slot.signal : null;

@@ -192,11 +192,13 @@ const CONTACT_MARKS: Record<Contact['element']['kind'], (x: number, y: number) =
   relay: (x, y) => `M${x + 4} ${y + 14}h5l9-7M${x + 19} ${y + 14}h5`,
   receiver: (x, y) => `M${x + 6} ${y + 13}a12 12 0 0 1 16 0M${x + 9} ${y + 16}a8 8 0 0 1 10 0`,
   flasher: (x, y) => `M${x + 4} ${y + 15}h4v-9h5v9h5v-9h5`,
+  tap: (x, y) => `M${x + 4} ${y + 10}h20M${x + 14} ${y + 5}v10`,
 };
 
 function contactWords(contact: Contact): string {
   const { element, control } = contact;
   if (element.kind === 'relay') return `relay ${element.ratingA} A`;
+  if (element.kind === 'tap') return 'hot with it';
   if (element.kind === 'flasher') return contact.whenOn ? 'flasher' : 'through a flasher';
   if (control.kind === 'signal') return "the unit's own";
   return control.ratingA === null ? '' : `${control.ratingA} A`;

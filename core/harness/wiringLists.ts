@@ -3,7 +3,7 @@ import type { Body } from '../body/index.ts';
 import type { FeedFigures } from '../circuit/index.ts';
 import { BLADE_FUSES, FAMILIES } from '../circuit/index.ts';
 import type { Build, ElementOf, Terminal } from '../document/index.ts';
-import { type Feed, isMain, SLOT_WHEN_WORDS, slotWhen, sourceInText } from '../graph/index.ts';
+import { type Feed, isMain, sourceInText, whenWords } from '../graph/index.ts';
 import { compareTags } from '../place/index.ts';
 import { type Grommet, grommetFor } from './bundles.ts';
 import { connectorByName } from './connectors.ts';
@@ -46,9 +46,7 @@ export function fuseMap(build: Build, feeds: readonly { feed: Feed; figures: Fee
       colour: family === 'blade' ? (BLADE_FUSES.find((fuse) => fuse.ratingA === ratingA)?.colour ?? '') : '',
       loadA: figures.maximumA,
       gauge: wire ? (wire.table === 'awg' ? `AWG ${wire.gauge}` : `${wire.gauge} mm²`) : '',
-      live: feed.slot
-        ? SLOT_WHEN_WORDS[slotWhen(feed.slot, build.electrics.systemVoltageV)]
-        : WANTED_WORDS[feed.fuse.wanted],
+      live: feed.slot ? whenWords(feed.slot, build.electrics.systemVoltageV) : WANTED_WORDS[feed.fuse.wanted],
       lamps: feed.lamps
         .map((lamp) => lamp.tag)
         .sort(compareTags)
@@ -67,7 +65,7 @@ export function fuseMap(build: Build, feeds: readonly { feed: Feed; figures: Fee
         colour: BLADE_FUSES.find((fuse) => fuse.ratingA === slot.ratingA)?.colour ?? '',
         loadA: slot.ownLoadA,
         gauge: '',
-        live: SLOT_WHEN_WORDS[slotWhen(slot, build.electrics.systemVoltageV)],
+        live: whenWords(slot, build.electrics.systemVoltageV),
         lamps: '',
       }),
     );

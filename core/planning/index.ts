@@ -3,5 +3,6 @@ export { planFuseBlock } from './planBlock.ts';
 export { planBranchFuse, planFlasher, planLoomExtension, planMoveLamps, planRelay } from './planChanges.ts';
 export { type FeedWish, planFeed, receiverOutput } from './planFeed.ts';
 export { planDiode, planFlashResistor, planPlug } from './planParts.ts';
+export { pinsToTake, planPinSource } from './planPins.ts';
 export { planRoutes } from './planRoutes.ts';
 export { planThickerWire, type ThickerWire } from './planThicker.ts';

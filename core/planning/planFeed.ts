@@ -15,12 +15,13 @@ import {
   type Lamp,
   type OperationDraft,
   type Position,
+  type Signal,
   type Slot,
   type Terminal,
   type Wire,
   type WireColour,
 } from '../document/index.ts';
-import { deriveFeeds, type Feed } from '../graph/index.ts';
+import { deriveFeeds, type Feed, signalControl, signalOfSlot } from '../graph/index.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { ampacityA, type Conductor, conductor, conductorsOf } from '../units/index.ts';
@@ -129,8 +130,12 @@ export function sourceElement(slot: Slot | null, ratingA: number, id: Id): Eleme
   return { id, kind: 'tap', name: `Tap ${slot.label}`, slotId: slot.id, limitA };
 }
 
-/** From the source to the fuse; gives the fuse. */
-function writeSource(build: Build, draft: Draft, ratingA: number): ElementOf<'fuse'> {
+/** Is a slot's own fuse the protection, so that a lead is tapped straight and no holder is fitted? */
+export const isTappedStraight = (slot: Slot | null | undefined): boolean =>
+  slot != null && slot.kind !== 'slot' && slot.ratingA !== null;
+
+/** From the source to the fuse; gives where current goes on from there: the fuse's end, or the lead of the unit's own. */
+function writeSource(build: Build, draft: Draft, ratingA: number): Terminal {
   const { wish, newId } = draft;
   const { family = 'blade' } = wish;
   const slot = wish.slotId ? build.slots[wish.slotId]! : null;
@@ -140,18 +145,21 @@ function writeSource(build: Build, draft: Draft, ratingA: number): ElementOf<'fu
   if (known?.kind === 'block') {
     const fuse = fuseOf();
     draft.join(at(known, 'bus'), at(fuse, 'in'), TAP_LEAD_MM);
-    return fuse;
+    return at(fuse, 'out');
   }
-  const source = draft.add(sourceElement(slot, ratingA, newId()));
+  const source = draft.add({
+    ...sourceElement(slot, ratingA, newId()),
+    ...(isTappedStraight(slot) && { name: wish.name }),
+  });
+  if (isTappedStraight(slot)) return at(source, 'out');
   const fuse = fuseOf();
   draft.join(at(source, 'out'), at(fuse, 'in'), TAP_LEAD_MM);
-  return fuse;
+  return at(fuse, 'out');
 }
 
 /** From the fuse to where the run begins: a switch, a relay with the switch in its coil, a receiver's output. */
-function writeControl(draft: Draft, fuse: ElementOf<'fuse'>, controlId: Id): Terminal {
+function writeControl(draft: Draft, supply: Terminal, controlId: Id): Terminal {
   const { wish, newId } = draft;
-  const supply = at(fuse, 'out');
   const grounded = (terminal: Terminal) => {
     const ground = draft.add({ id: newId(), kind: 'ground', name: 'Ground at the panel' } as const);
     draft.join(terminal, at(ground, 'join'), GROUND_LEAD_MM, 'black');
@@ -216,11 +224,38 @@ export function receiverOutput(build: Build, controlId: Id): Terminal | null {
   return null;
 }
 
+/** A pin that is hot with the driver's signal is worked by it, whatever control was asked for. */
+function bySignal(build: Build, wish: FeedWish): FeedWish {
+  const slot = wish.slotId ? build.slots[wish.slotId] : undefined;
+  const signal = slot && signalOfSlot(slot, build.electrics.systemVoltageV);
+  if (!signal) return wish;
+  const known = signalControl(build, signal);
+  const made = { name: SIGNAL_NAMES[signal], kind: 'signal', signal, ratingA: null } as const;
+  return { ...wish, control: known ? { id: known.id } : made, receiverChannels: undefined, relayRatingA: null };
+}
+
+/** What a signal of the driver is called where the unit has no name for it yet. */
+const SIGNAL_NAMES: Record<Signal, string> = {
+  running: 'Running lights',
+  brake: 'Brake',
+  left: 'Left turn',
+  right: 'Right turn',
+  hazard: 'Hazard lamps',
+  reverse: 'Reverse',
+};
+
 function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: number, newId: () => Id): AssignFeed {
   const draft = new Draft(wish, gauge, newId);
   const controlId = draft.control(wish.control);
   const output = wish.receiverChannels === 0 ? receiverOutput(build, controlId) : null;
-  writeRun(build, draft, output ?? writeControl(draft, writeSource(build, draft, ratingA), controlId));
+  const slot = wish.slotId ? build.slots[wish.slotId] : undefined;
+  const isHotWithSignal = slot !== undefined && signalOfSlot(slot, build.electrics.systemVoltageV) !== null;
+  const begin = () => {
+    const supply = writeSource(build, draft, ratingA);
+    // What is hot with the driver's signal is switched by it already.
+    return isHotWithSignal ? supply : writeControl(draft, supply, controlId);
+  };
+  writeRun(build, draft, output ?? begin());
 
   const functions = newFunction(build, { ...wish, controlId }, newId);
   return {
@@ -243,7 +278,8 @@ export interface FeedRefusal {
  * thicker wire helps (which V1 then tells). Gives the operations in order: the feed itself and,
  * when its control already has a function, the new lamps joining that function.
  */
-export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<OperationDraft[], FeedRefusal> {
+export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result<OperationDraft[], FeedRefusal> {
+  const wish = bySignal(build, asked);
   const lamps = wish.lampIds.flatMap((id) => build.lamps[id] ?? []);
   if (lamps.length === 0) return refused({ kind: 'noLamps', message: 'Choose at least one lamp for the feed.' });
   const maximumA = ratedCurrentA(build, lamps, 'maximumA');
@@ -256,7 +292,9 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
     });
   }
   const joined = joinedFeed(build, wish, maximumA);
-  const ratingA = joined ? joined.fuseA : needed;
+  const slot = wish.slotId ? build.slots[wish.slotId] : undefined;
+  const own = isTappedStraight(slot) ? slot!.ratingA : null;
+  const ratingA = joined ? joined.fuseA : (own ?? needed);
   const floor = thinnestFor(wish.table, ratingA);
   if (!floor) return refused({ kind: 'noWire', message: `No wire in the table is protected by a ${ratingA} A fuse.` });
   const assign = writeFeed(build, wish, floor.gauge, ratingA, newId);
@@ -264,15 +302,16 @@ export function planFeed(build: Build, wish: FeedWish, newId: () => Id): Result<
   const drafts = [assign, ...shared, ...joinFunction(build, wish, lamps)];
   const tried = applyDrafts(build, drafts);
   if (!tried.ok) return refused({ kind: 'refused', message: tried.reason.message });
-  const fuseId = joined?.feed.fuse.id ?? assign.elements.find((element) => element.kind === 'fuse')!.id;
+  const fuseId =
+    joined?.feed.fuse.id ?? assign.elements.find(({ kind }) => kind === 'fuse' || (own && kind === 'tap'))!.id;
   const { sizes } = thickerSizes(tried.value, fuseId);
-  const own = new Set(assign.wires.map((wire) => wire.id));
+  const made = new Set(assign.wires.map((wire) => wire.id));
   const sized = assign.wires.map((wire) => ({
     ...wire,
     gauge: (sizes.get(wire.id)?.gauge ?? wire.gauge) as Wire['gauge'],
   }));
   const others = [...sizes]
-    .filter(([id]) => !own.has(id))
+    .filter(([id]) => !made.has(id))
     .map(
       ([id, { gauge }]): OperationDraft => ({
         kind: 'editWires',

@@ -149,7 +149,7 @@ const lampLoads = (build: Build, feeds: readonly Feed[]): LampLoad[] =>
 const isMeant = (build: Build, feeds: readonly Feed[], lampId: Id, keyOn: boolean, on: ReadonlySet<Id>): boolean =>
   feeds.some((feed) => {
     const way = feed.ways[lampId];
-    return way !== undefined && isLive(build, feed.source, keyOn) && conduct(way, on);
+    return way !== undefined && isLive(build, feed.source, { keyOn, controlIds: on }) && conduct(way, on);
   });
 
 /** The lamp's ground wire, when current comes in through it: where a diode stops it. */

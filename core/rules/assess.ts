@@ -14,6 +14,7 @@ import { PLACE_RULES } from './placing/placeRules.ts';
 import { SIGHT_RULES } from './placing/sightRules.ts';
 import { WARNING_RULES } from './placing/warningRules.ts';
 import { ZONE_RULES } from './placing/zoneRules.ts';
+import { INTENT_RULES } from './wiring/intentRules.ts';
 import { JOIN_RULES, WORK_RULES } from './wiring/joinRules.ts';
 import { POWER_RULES } from './wiring/powerRules.ts';
 import { ROUTE_RULES } from './wiring/routeRules.ts';
@@ -21,7 +22,7 @@ import { WIRING_RULES } from './wiring/wiringRules.ts';
 import { PROOF_RULES } from './working/proofRules.ts';
 import { WORK_ORDER_RULES } from './working/workOrderRules.ts';
 
-/** M1 to M59 first, then what a crew is told besides. */
+/** M1 to M80 first, then what a crew is told besides. */
 const byCode = (a: FindingRule, b: FindingRule) => a.code.localeCompare(b.code, 'en', { numeric: true });
 
 /** What is asked of the plan. */
@@ -37,6 +38,7 @@ const PLAN_RULES: readonly FindingRule[] = [
   ...WIRING_RULES,
   ...JOIN_RULES,
   ...ROUTE_RULES,
+  ...INTENT_RULES,
 ].sort(byCode);
 
 /** What is asked of what was done, after every tick and reading. */

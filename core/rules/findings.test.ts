@@ -4,7 +4,7 @@ import { applied, countingIds, testTruck } from '../../demo/testUnit.ts';
 import type { FeedGiven, UnitBuilder } from '../../demo/unitBuilder.ts';
 import { demoUnits } from '../../demo/world.ts';
 import { applyToUnit } from '../body/index.ts';
-import type { Build, Lamp, OperationDraft } from '../document/index.ts';
+import { type Build, type Lamp, type OperationDraft, PLAIN_PIN } from '../document/index.ts';
 import { currentTrace, showsFor } from '../flash/index.ts';
 import { assess, FINDING_RULES } from './assess.ts';
 import { type Told, toldOf } from './testing/told.ts';
@@ -105,6 +105,7 @@ describe('wiring', () => {
         keyOffV: volts[pin] ?? 0,
         keyOnV: null,
         runningV: null,
+        ...PLAIN_PIN,
       }));
     const plugged = (volts: Record<string, number>) =>
       edited(corners(), {

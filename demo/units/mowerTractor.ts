@@ -1,5 +1,5 @@
 /** SR-05: two added circuits on a tractor with a full panel. */
-import type { Build } from '../../core/document/index.ts';
+import { type Build, PLAIN_PIN } from '../../core/document/index.ts';
 import { ODILE, TAMSIN } from '../people.ts';
 import { UnitBuilder } from '../unitBuilder.ts';
 import { DEAD, HOT, KEY, type World } from './setting.ts';
@@ -33,11 +33,11 @@ export function mowerTractor({ newId, daysAgo }: World): Build {
         name: 'Trailer socket',
         place: 'rear, left of the top link',
         pins: [
-          { pin: '1', colour: 'yellow', purpose: 'left turn', keyOffV: 0, keyOnV: 12.4, runningV: 13.9 },
-          { pin: '3', colour: 'white', purpose: 'ground', keyOffV: 0, keyOnV: 0, runningV: 0 },
-          { pin: '4', colour: 'green', purpose: 'right turn', keyOffV: 0, keyOnV: 12.4, runningV: 13.9 },
-          { pin: '5', colour: 'brown', purpose: 'tail right', keyOffV: 12.6, keyOnV: 12.5, runningV: 14 },
-          { pin: '6', colour: 'red', purpose: 'stop', keyOffV: 12.6, keyOnV: 12.5, runningV: 14 },
+          { pin: '1', colour: 'yellow', purpose: 'left turn', keyOffV: 0, keyOnV: 12.4, runningV: 13.9, ...PLAIN_PIN },
+          { pin: '3', colour: 'white', purpose: 'ground', keyOffV: 0, keyOnV: 0, runningV: 0, ...PLAIN_PIN },
+          { pin: '4', colour: 'green', purpose: 'right turn', keyOffV: 0, keyOnV: 12.4, runningV: 13.9, ...PLAIN_PIN },
+          { pin: '5', colour: 'brown', purpose: 'tail right', keyOffV: 12.6, keyOnV: 12.5, runningV: 14, ...PLAIN_PIN },
+          { pin: '6', colour: 'red', purpose: 'stop', keyOffV: 12.6, keyOnV: 12.5, runningV: 14, ...PLAIN_PIN },
         ],
         end: 'capped',
         leftMm: null,

@@ -1,5 +1,5 @@
 /** SR-14 to SR-18: five alike, a beacon each on the factory's prewire. */
-import type { Build, Id, Plug } from '../../core/document/index.ts';
+import { type Build, type Id, PLAIN_PIN, type Plug } from '../../core/document/index.ts';
 import { assess } from '../../core/rules/index.ts';
 import { jobSteps } from '../../core/steps/index.ts';
 import { IFE, ODILE } from '../people.ts';
@@ -66,6 +66,7 @@ const prewirePlug = (id: Id, name: string, end: Plug['end']): Plug => ({
     keyOffV: at === 0 ? 12.6 : 0,
     keyOnV: at === 0 ? 12.5 : 0,
     runningV: null,
+    ...PLAIN_PIN,
   })),
   end,
   leftMm: null,

@@ -302,7 +302,7 @@ describe('stored documents', () => {
     if (!lifted.ok) throw new Error(lifted.reason.message);
     const { lamps, slots, body, rules, survey } = lifted.value;
     expect(Object.values(lamps)).toMatchObject([{ tag: 'L1', locked: false, groupId: null }]);
-    expect(Object.values(slots)[0]!.reading).toEqual({ keyOffV: 12.7, keyOnV: 12.6, runningV: null });
+    expect(Object.values(slots)[0]!.reading).toEqual({ keyOffV: 12.7, keyOnV: 12.6, runningV: null, signalV: null });
     expect(body.outlines).toBeNull();
     expect(rules.packIds).toEqual(['us-road']);
     expect(survey).toEqual({});

@@ -13,7 +13,7 @@ import { Position } from './position.ts';
 import { Check, FoundFault, HungLegend, Reading, SignOff, voltsRead } from './proofParts.ts';
 import { RouteLink, RouteNode } from './routeParts.ts';
 import { RulePack } from './rulePack.ts';
-import { AttachmentKind, Face, LampRole, LightColour, MountKind } from './vocabulary.ts';
+import { AttachmentKind, Face, LampRole, LightColour, MountKind, Signal } from './vocabulary.ts';
 import { AsBuilt, Problem, StepKey, StepOrder, USUAL_ORDER } from './workParts.ts';
 
 export const Lamp = z.object({
@@ -37,6 +37,7 @@ export const SlotReading = z.object({
   keyOffV: voltsRead.nullable(),
   keyOnV: voltsRead.nullable(),
   runningV: voltsRead.nullable(),
+  signalV: voltsRead.nullable().default(null).describe('while its signal is on'),
 });
 export type SlotReading = z.infer<typeof SlotReading>;
 
@@ -55,6 +56,7 @@ export const Slot = z.object({
   feeds: line(60).describe("what of the unit's own hangs on it; empty when spare"),
   ownLoadA: z.number().min(0).max(200),
   reservedFor: line(60),
+  signal: Signal.nullable().default(null).describe('of the driver, with which it is hot; null when with none'),
   reading: SlotReading,
 });
 export type Slot = z.infer<typeof Slot>;
@@ -109,6 +111,10 @@ export const Plug = z.object({
       keyOffV: voltsRead.nullable(),
       keyOnV: voltsRead.nullable(),
       runningV: voltsRead.nullable(),
+      signal: Signal.nullable().default(null).describe('of the driver, with which it is hot; null when with none'),
+      signalV: voltsRead.nullable().default(null).describe('while its signal is on'),
+      ratingA: upTo(200).nullable().default(null).describe('fuse of the unit ahead of it; null when not known'),
+      ownLoadA: z.number().min(0).max(200).default(0).describe("what the unit's own lamps draw from it"),
     }),
     24,
   ),
@@ -116,6 +122,9 @@ export const Plug = z.object({
   leftMm: z.number().min(0).max(5000).nullable().describe('lead left behind it where it was cut; null when whole'),
 });
 export type Plug = z.infer<typeof Plug>;
+
+/** A pin of which no more is known than its readings with the key. */
+export const PLAIN_PIN = { signal: null, signalV: null, ratingA: null, ownLoadA: 0 } as const;
 
 /** Trim that has to come off, and what holds it. */
 export const Trim = z.object({

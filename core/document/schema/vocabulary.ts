@@ -55,7 +55,7 @@ export const Role = z.enum(['lead', 'installer', 'owner']);
 export type Role = z.infer<typeof Role>;
 
 /** When a source is live, as its readings say. */
-export type SlotWhen = 'always' | 'ignition' | 'dead' | 'reserved' | 'unread';
+export type SlotWhen = 'always' | 'ignition' | 'signal' | 'dead' | 'reserved' | 'unread';
 
 export const WireColour = z.enum(['orange', 'blue', 'brown', 'yellow', 'green', 'red', 'violet', 'white', 'black']);
 export type WireColour = z.infer<typeof WireColour>;

@@ -168,6 +168,9 @@ function wrongTime(context: CheckContext): Hit[] {
     const when = slotWhen(feed.slot, context.build.electrics.systemVoltageV);
     // A slot kept for an option is M2's to tell.
     if (when === feed.fuse.wanted || when === 'reserved') return [];
+    // Hot with its signal is live with it: what hangs there is worked by the driver.
+    if (when === 'signal') return [];
+    if (feed.ownFuse && (when === 'always' || when === 'ignition')) return [];
     const common = { feedIds: [feed.fuse.id], slotIds: [feed.slot.id], lampIds: feed.lamps.map((lamp) => lamp.id) };
     const slot = sourceName(feed.slot);
     if (when === 'unread') {

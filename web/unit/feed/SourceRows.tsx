@@ -1,6 +1,6 @@
 import { Select } from 'antd';
 import type { AssessedFeed } from '../../../core/circuit/index.ts';
-import { SLOT_WHEN_WORDS, slotWhen, sourceName } from '../../../core/graph/index.ts';
+import { sourceName, whenWords } from '../../../core/graph/index.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
 
@@ -20,7 +20,7 @@ export function SourceRows({ assessed: { feed } }: { assessed: AssessedFeed }) {
           onChange={(slotId) => act({ kind: 'retapSlot', elementId: source.id, slotId })}
           options={Object.values(build.slots).map((each) => ({
             value: each.id,
-            label: `${sourceName(each)}, ${each.feeds || 'spare'}, ${SLOT_WHEN_WORDS[slotWhen(each, build.electrics.systemVoltageV)]}`,
+            label: `${sourceName(each)}, ${each.feeds || 'spare'}, ${whenWords(each, build.electrics.systemVoltageV)}`,
           }))}
         />
       </div>

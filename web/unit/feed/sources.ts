@@ -2,7 +2,7 @@
 
 import type { AssessedFeed } from '../../../core/circuit/index.ts';
 import type { Build, Id } from '../../../core/document/index.ts';
-import { SLOT_WHEN_WORDS, slotHeadroomA, slotWhen, sourceName } from '../../../core/graph/index.ts';
+import { slotHeadroomA, slotWhen, sourceName, whenWords } from '../../../core/graph/index.ts';
 import { slotsInOrder } from '../survey/FusePanel.tsx';
 
 export const BATTERY = 'battery';
@@ -27,7 +27,7 @@ export function sourceOptions(build: Build, feeds: readonly AssessedFeed[], { wh
   const { systemVoltageV } = build.electrics;
   const slots = slotsInOrder(build.slots).map((slot) => ({
     value: slot.id,
-    label: `${sourceName(slot)}: ${slot.reservedFor ? `kept for ${slot.reservedFor}` : slot.feeds || 'spare'}, ${SLOT_WHEN_WORDS[slotWhen(slot, systemVoltageV)]}, ${Math.max(0, slotHeadroomA(slot, takenA(feeds, slot.id))).toFixed(1)} A free`,
+    label: `${sourceName(slot)}: ${slot.reservedFor ? `kept for ${slot.reservedFor}` : slot.feeds || 'spare'}, ${whenWords(slot, systemVoltageV)}, ${Math.max(0, slotHeadroomA(slot, takenA(feeds, slot.id))).toFixed(1)} A free`,
   }));
   return [
     {

@@ -15,6 +15,7 @@ export const slotsInOrder = (slots: Record<string, Slot>): Slot[] =>
 const WHEN_SHORT: Record<SlotWhen, string> = {
   always: 'always hot',
   ignition: 'key on',
+  signal: 'with signal',
   dead: 'dead',
   reserved: 'reserved',
   unread: 'not read',
@@ -50,7 +51,8 @@ export function FusePanel() {
         feeds: '',
         ownLoadA: 0,
         reservedFor: '',
-        reading: { keyOffV: null, keyOnV: null, runningV: null },
+        signal: null,
+        reading: { keyOffV: null, keyOnV: null, runningV: null, signalV: null },
       }),
     );
     if (act({ kind: 'addSlots', slots: added }) && added[0]) dispatch(unitActions.slotChosen(added[0].id));

@@ -1,4 +1,4 @@
-import type { Plug } from '../../../core/document/index.ts';
+import { PLAIN_PIN, type Plug } from '../../../core/document/index.ts';
 
 export type Pin = Plug['pins'][number];
 
@@ -9,4 +9,5 @@ export const pin = (name: string, colour = '', purpose = ''): Pin => ({
   keyOffV: null,
   keyOnV: null,
   runningV: null,
+  ...PLAIN_PIN,
 });

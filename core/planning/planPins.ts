@@ -1,0 +1,50 @@
+/** A pin that was metered in the survey, as a source that feeds can be taken from. */
+import { type Build, derivedId, type Id, type OperationDraft, type Plug, type Slot } from '../document/index.ts';
+
+type Pin = Plug['pins'][number];
+
+/** What a lead of the unit's own may carry where nobody knows its fuse: the smallest that crews find (common practice, no source). */
+const UNKNOWN_LIMIT_A = 5;
+
+export const pinSourceId = (plugId: Id, pin: string): Id => derivedId(plugId, `pin ${pin}`);
+
+const isRead = ({ keyOffV, keyOnV, signalV }: Pin): boolean => keyOffV !== null || keyOnV !== null || signalV !== null;
+
+/** Pins that a meter has seen volts on, and that are no source yet. */
+export function pinsToTake(build: Build): { plug: Plug; pin: Pin }[] {
+  return Object.values(build.plugs).flatMap((plug) =>
+    plug.pins
+      .filter((pin) => isRead(pin) && !build.slots[pinSourceId(plug.id, pin.pin)])
+      .filter((pin) => [pin.keyOffV, pin.keyOnV, pin.runningV, pin.signalV].some((volts) => (volts ?? 0) > 1))
+      .map((pin) => ({ plug, pin })),
+  );
+}
+
+/** The source that a pin is, with its readings; and the operation that puts it on the unit, none when it is there. */
+export function planPinSource(
+  build: Build,
+  plugId: Id,
+  pinName: string,
+): { slotId: Id; operations: OperationDraft[] } | null {
+  const plug = build.plugs[plugId];
+  const pin = plug?.pins.find((each) => each.pin === pinName);
+  if (!plug || !pin) return null;
+  const id = pinSourceId(plugId, pinName);
+  if (build.slots[id]) return { slotId: id, operations: [] };
+  const row = Math.min(19, Math.max(-1, ...Object.values(build.slots).map((slot) => slot.row)) + 1);
+  const slot: Slot = {
+    id,
+    kind: 'pin',
+    label: `${pin.pin} ${pin.colour}`.trim().slice(0, 24),
+    row,
+    column: Math.min(9, plug.pins.indexOf(pin)),
+    ratingA: pin.ratingA,
+    limitA: pin.ratingA ?? UNKNOWN_LIMIT_A,
+    feeds: (pin.purpose || plug.name).slice(0, 60),
+    ownLoadA: pin.ownLoadA,
+    reservedFor: '',
+    signal: pin.signal,
+    reading: { keyOffV: pin.keyOffV, keyOnV: pin.keyOnV, runningV: pin.runningV, signalV: pin.signalV },
+  };
+  return { slotId: id, operations: [{ kind: 'addSlots', slots: [slot] }] };
+}

@@ -1,0 +1,273 @@
+/** Findings of what was meant against what the wiring can do: M60, M63 to M66, M72, M73. */
+import { type AssessedFeed, CONTINUOUS_RATIO, restingVoltageV } from '../../circuit/index.ts';
+import type { Build, Id, LightFunction, OperationDraft } from '../../document/index.ts';
+import { isFlashing, patternOf, roleOf } from '../../flash/index.ts';
+import { type Contact, conduct, sourceName } from '../../graph/index.ts';
+import { tagList } from '../../place/index.ts';
+import { say } from '../../units/index.ts';
+import type { CheckContext, FindingRule, Hit } from '../finding.ts';
+import { moveToSlot } from './powerRules.ts';
+
+const amps = (value: number): string => `${Math.round(value * 10) / 10} A`;
+const tagsOf = (build: Build, ids: Iterable<Id>): string =>
+  tagList([...ids].flatMap((id) => build.lamps[id]?.tag ?? []));
+
+/** M60: what hangs behind a fuse, the unit's own with it where the fuse is the unit's own. */
+function fuseTooSmall({ feeds }: CheckContext): Hit[] {
+  return feeds.flatMap(({ feed, figures }): Hit[] => {
+    const ownA = feed.ownFuse ? (feed.slot?.ownLoadA ?? 0) : 0;
+    const loadA = figures.maximumA + ownA;
+    if (feed.lamps.length === 0 || loadA <= feed.fuse.ratingA * CONTINUOUS_RATIO + 1e-9) return [];
+    const needed = figures.fuseNeededA;
+    const weakest = Math.min(...figures.sections.map(({ ampacityA }) => ampacityA));
+    const operations: OperationDraft[] =
+      !feed.ownFuse && needed !== null && needed > feed.fuse.ratingA && needed <= weakest
+        ? [{ kind: 'editFuse', elementId: feed.fuse.id, changes: { ratingA: needed } }]
+        : [];
+    return [
+      {
+        message: say`${feed.fuse.name}: ${amps(loadA)} would run through a ${feed.fuse.ratingA} A fuse, which carries ${amps(feed.fuse.ratingA * CONTINUOUS_RATIO)} all day.`,
+        feedIds: [feed.fuse.id],
+        lampIds: feed.lamps.map((lamp) => lamp.id),
+        waysOut: operations.length > 0 ? [{ label: say`Fit a ${needed!} A fuse`, operations }] : [],
+        worked: {
+          formula: say`${amps(loadA)} > ${CONTINUOUS_RATIO} × ${feed.fuse.ratingA} A = ${amps(feed.fuse.ratingA * CONTINUOUS_RATIO)}`,
+          terms: [
+            {
+              value: say`${amps(figures.maximumA)}`,
+              what: say`every lamp of it lit`,
+              source: "the lamps' largest current, Shelf",
+            },
+            ...(ownA > 0
+              ? [{ value: say`${amps(ownA)}`, what: say`what the unit itself has on it`, source: 'Survey' }]
+              : []),
+            { value: say`${feed.fuse.ratingA} A`, what: say`its rating`, source: feed.ownFuse ? 'Survey' : 'the plan' },
+          ],
+        },
+      },
+    ];
+  });
+}
+
+/** M63: a lamp on a system whose volts it was not made for. */
+function wrongVolts({ build }: CheckContext): Hit[] {
+  const restV = restingVoltageV(build.electrics.systemVoltageV);
+  const byModel = new Map<string, Id[]>();
+  for (const lamp of Object.values(build.lamps)) {
+    const model = build.models[lamp.modelKey];
+    if (model && (restV < model.voltage.minimumV || restV > model.voltage.maximumV))
+      byModel.set(model.key, [...(byModel.get(model.key) ?? []), lamp.id]);
+  }
+  return [...byModel].map(([key, lampIds]): Hit => {
+    const { name, voltage } = build.models[key]!;
+    return {
+      message: say`${tagsOf(build, lampIds)}: ${name} is made for ${voltage.minimumV} to ${voltage.maximumV} V and the unit has ${restV} V.`,
+      lampIds,
+    };
+  });
+}
+
+/** Ways to a lamp, feed by feed. */
+const waysTo = (feeds: readonly AssessedFeed[], lampId: Id): { each: AssessedFeed; way: Contact[] }[] =>
+  feeds.flatMap((each) => (each.feed.ways[lampId] ? [{ each, way: each.feed.ways[lampId] }] : []));
+
+/** Ground-side switches, which are pressed along with what they enable. */
+const groundControls = (feeds: readonly AssessedFeed[]): Id[] =>
+  feeds.flatMap(({ feed }) => feed.groundContacts.map(({ control }) => control.id));
+
+/** M64: lamps of a function that stay dark with its control on. Lamps that nobody has fed yet are the feed stage's. */
+function neverLit({ build, feeds }: CheckContext): Hit[] {
+  const grounds = groundControls(feeds);
+  return Object.values(build.functions).flatMap((each): Hit[] => {
+    const on = new Set([each.controlId, ...grounds]);
+    const dark = Object.keys(each.shows).filter((lampId) => {
+      const ways = waysTo(feeds, lampId);
+      return build.lamps[lampId] && ways.length > 0 && !ways.some(({ way }) => conduct(way, on));
+    });
+    if (dark.length === 0) return [];
+    const control = build.controls[each.controlId]?.name ?? 'nothing';
+    return [
+      {
+        message: say`${each.name} is meant to light ${tagsOf(build, dark)}, and ${control} alone brings no current there.`,
+        lampIds: dark,
+        feedIds: [...new Set(dark.flatMap((id) => waysTo(feeds, id).map((way) => way.each.feed.fuse.id)))],
+      },
+    ];
+  });
+}
+
+const SAFETY_ROLES = new Set(['stop', 'turn']);
+
+/** M65: what must work whenever the driver wants it, behind something that may be off. */
+function hangsOnSwitch({ build, feeds }: CheckContext): Hit[] {
+  return Object.values(build.functions).flatMap((each): Hit[] => {
+    if (!SAFETY_ROLES.has(roleOf(build, each))) return [];
+    const hits = new Map<string, Id[]>();
+    for (const lampId of Object.keys(each.shows)) {
+      const ways = waysTo(feeds, lampId).filter(({ way }) => way.some(({ control }) => control.id === each.controlId));
+      const free = ways.some(({ way }) => way.every(({ control, whenOn }) => control.id === each.controlId || !whenOn));
+      if (ways.length === 0 || free || !build.lamps[lampId]) continue;
+      const by = ways[0]!.way.find(({ control, whenOn }) => whenOn && control.id !== each.controlId)!.control.name;
+      hits.set(by, [...(hits.get(by) ?? []), lampId]);
+    }
+    return [...hits].map(([by, lampIds]) => ({
+      message: say`${each.name}: ${tagsOf(build, lampIds)} ${lampIds.length === 1 ? 'stays' : 'stay'} dark while ${by} is off.`,
+      lampIds,
+    }));
+  });
+}
+
+/** M66: two holders pushed into one slot. */
+function twoTaps(context: CheckContext): Hit[] {
+  const { build, feeds } = context;
+  return Object.values(build.slots).flatMap((slot): Hit[] => {
+    const taps = Object.values(build.elements).filter(
+      (element) => element.kind === 'tap' && element.slotId === slot.id && element.limitA !== null,
+    );
+    if (taps.length < 2) return [];
+    const tapped = feeds.filter(({ feed }) => taps.some(({ id }) => id === feed.source?.id));
+    const last = tapped.at(-1);
+    return [
+      {
+        message: say`${sourceName(slot)} would hold ${taps.length} add-a-tap holders; one goes in.`,
+        slotIds: [slot.id],
+        feedIds: tapped.map(({ feed }) => feed.fuse.id),
+        waysOut: last ? moveToSlot(context, last) : [],
+      },
+    ];
+  });
+}
+
+const FLASHES_BY_ITSELF = new Set(['strobe', 'beacon', 'bar', 'magnet', 'modulator']);
+const MAKES_FLASH = new Set(['flasher', 'receiver']);
+
+/** M72: meant to flash, and neither the lamp, the driver's flasher nor anything on the way makes it. */
+function nothingFlashes({ build, feeds }: CheckContext): Hit[] {
+  const turns = (each: LightFunction) => roleOf(build, each) === 'turn';
+  return Object.values(build.functions).flatMap((each): Hit[] => {
+    if (turns(each) || each.modulator) return [];
+    const steady = Object.entries(each.shows).flatMap(([lampId, show]) => {
+      const model = build.models[build.lamps[lampId]?.modelKey ?? ''];
+      const ways = waysTo(feeds, lampId);
+      if (!model || ways.length === 0 || !isFlashing(patternOf(build, show.patternId))) return [];
+      if (FLASHES_BY_ITSELF.has(model.kind) || model.patterns.length > 0 || model.programming !== 'none') return [];
+      const made = ways.some(
+        ({ each: { feed }, way }) =>
+          way.some(({ element }) => MAKES_FLASH.has(element.kind)) ||
+          feed.elementIds.some((id) => build.elements[id]?.kind === 'modulator'),
+      );
+      return made ? [] : [lampId];
+    });
+    if (steady.length === 0) return [];
+    return [
+      {
+        message: say`${each.name}: nothing makes ${tagsOf(build, steady)} flash; ${steady.length === 1 ? 'it burns' : 'they burn'} steadily.`,
+        lampIds: steady,
+        waysOut: [
+          {
+            label: say`Let them burn steadily`,
+            operations: [
+              { kind: 'setPattern', functionId: each.id, lampIds: steady, changes: { patternId: 'steady' } },
+            ],
+          },
+        ],
+      },
+    ];
+  });
+}
+
+/** M73: a turn signal that does not flash. */
+function steadyTurn({ build }: CheckContext): Hit[] {
+  return Object.values(build.functions).flatMap((each): Hit[] => {
+    if (roleOf(build, each) !== 'turn') return [];
+    const lampIds = Object.entries(each.shows).flatMap(([lampId, show]) =>
+      build.lamps[lampId] && !isFlashing(patternOf(build, show.patternId)) ? [lampId] : [],
+    );
+    if (lampIds.length === 0) return [];
+    return [
+      {
+        message: say`${each.name} burns steadily on ${tagsOf(build, lampIds)}; a turn signal flashes 60 to 120 times a minute.`,
+        lampIds,
+        waysOut: [
+          {
+            label: say`Let them flash as turn signals`,
+            operations: [{ kind: 'setPattern', functionId: each.id, lampIds, changes: { patternId: 'turn' } }],
+          },
+        ],
+      },
+    ];
+  });
+}
+
+export const INTENT_RULES: readonly FindingRule[] = [
+  {
+    code: 'M60',
+    stages: ['feed'],
+    severity: 'stop',
+    title: 'Fuse below its load',
+    reason: 'A fuse that runs above four fifths of its rating opens on a warm day, when the lamps are needed.',
+    wayOut: 'Fit a larger fuse where the wire allows it, or split the feed',
+    source: 'Four fifths of the rating: common practice, no source',
+    check: fuseTooSmall,
+  },
+  {
+    code: 'M63',
+    stages: ['place', 'feed'],
+    severity: 'stop',
+    title: "Lamp not made for the unit's volts",
+    reason: 'On too many volts it burns out, on too few it stays dark or drops out.',
+    wayOut: 'Choose a lamp for the system, or a converter',
+    source: "The lamp's own sheet",
+    check: wrongVolts,
+  },
+  {
+    code: 'M64',
+    stages: ['feed', 'flash'],
+    severity: 'stop',
+    title: 'A function that never lights its lamp',
+    reason: 'Somebody presses the control, and the lamp stays dark.',
+    wayOut: 'Feed the lamp from what works the function, or take it out of it',
+    source: 'The plan against the circuit',
+    check: neverLit,
+  },
+  {
+    code: 'M65',
+    stages: ['feed', 'flash'],
+    severity: 'stop',
+    title: 'Stop or turn hangs on something that may be off',
+    reason: 'Whoever follows is told nothing while that switch is off.',
+    wayOut: "Feed it from the unit's own stop or turn lead",
+    source: 'Common practice, no source',
+    check: hangsOnSwitch,
+  },
+  {
+    code: 'M66',
+    stages: ['feed', 'survey'],
+    severity: 'stop',
+    title: 'Two taps in one slot',
+    reason: 'A holder stands on the blades of the slot: the second has nowhere to go, or sits loose and burns.',
+    wayOut: 'Move one to another slot, or feed both behind one fuse',
+    source: 'Common practice, no source',
+    check: twoTaps,
+  },
+  {
+    code: 'M72',
+    stages: ['flash', 'feed'],
+    severity: 'caution',
+    title: 'Meant to flash, and nothing makes it',
+    reason: 'Neither the lamp nor anything in its wiring makes it flash: it will burn steadily.',
+    wayOut: 'Choose a lamp that flashes, put a flasher in, or let it burn steadily',
+    source: 'Common practice, no source',
+    check: nothingFlashes,
+  },
+  {
+    code: 'M73',
+    stages: ['flash'],
+    severity: 'caution',
+    title: 'Turn signal that does not flash',
+    reason: 'A turn signal that burns steadily reads as a tail lamp.',
+    wayOut: 'Let it flash as a turn signal',
+    source: '60 to 120 flashes a minute: FMVSS 108, from memory',
+    check: steadyTurn,
+  },
+];
