@@ -3,6 +3,7 @@
  * lamps as loads, every wire as its own resistance. Everything electrical is computed from this network.
  */
 import type { Build, Element, ElementOf, Id } from '../document/index.ts';
+import { meanCurrentA } from '../flash/index.ts';
 import { signalControl, slotWhen, terminalNode } from '../graph/index.ts';
 import { conductor, resistanceOhmPerM } from '../units/index.ts';
 import type { CircuitElement, CircuitSolution } from './circuit.ts';
@@ -15,6 +16,8 @@ export interface Setting {
   controlIds: ReadonlySet<Id>;
   /** What lamps draw: averaged over their flash pattern, or every head lit. */
   load: 'average' | 'maximum';
+  /** Controls whose patterns the averages follow; by default the most that any function has a lamp draw. */
+  shownBy?: ReadonlySet<Id>;
   /** Battery terminal voltage; by default at rest, fully charged. */
   batteryV?: number;
   /** Relays whose contact is closed; by default those whose control is on. See solveSetting. */
@@ -41,11 +44,15 @@ const BATTERY_PLUS = 'battery+';
 const RECTIFIER = { saturationCurrentA: 1e-9, emissionCoefficient: 1.6, seriesResistanceOhm: 0.02 };
 
 /** Lamp draw at the model's rated voltage; the rated figure is kept as power for LED, as resistance for filament. */
-function lampLoad(build: Build, element: ElementOf<'lampLoad'>, load: Setting['load']): CircuitElement | null {
+function lampLoad(
+  build: Build,
+  element: ElementOf<'lampLoad'>,
+  { load, shownBy }: Pick<Setting, 'load' | 'shownBy'>,
+): CircuitElement | null {
   const lamp = build.lamps[element.lampId];
   const model = lamp && build.models[lamp.modelKey];
   if (!model) return null;
-  const ratedA = load === 'average' ? model.averageA : model.maximumA;
+  const ratedA = load === 'average' ? meanCurrentA(build, lamp, shownBy ?? null) : model.maximumA;
   const ratedV = restingVoltageV(build.electrics.systemVoltageV);
   const [a, b] = [`${element.id}.plus`, `${element.id}.minus`];
   return model.light === 'filament'
@@ -104,7 +111,7 @@ function* contactStates(build: Build, setting: Setting): Generator<[id: string, 
 function compileElement(
   build: Build,
   element: Element,
-  load: Setting['load'],
+  load: Pick<Setting, 'load' | 'shownBy'>,
   closed: ReadonlyMap<string, boolean>,
   wired: ReadonlySet<string>,
 ): CircuitElement[] {
@@ -201,7 +208,7 @@ export function compileNetwork(build: Build, setting: Setting): CircuitElement[]
   const wired = new Set(Object.values(build.wires).flatMap(({ from, to }) => [terminalNode(from), terminalNode(to)]));
   const closed = new Map(contactStates(build, setting));
   for (const element of Object.values(build.elements))
-    network.push(...compileElement(build, element, setting.load, closed, wired));
+    network.push(...compileElement(build, element, setting, closed, wired));
   for (const wire of Object.values(build.wires)) {
     network.push({
       id: wire.id,
@@ -232,7 +239,7 @@ export interface StateSolver {
 }
 
 /** Sets the circuit of a build up for many settings. `load` and battery voltage are the same for all of them. */
-export function stateSolver(build: Build, common: Pick<Setting, 'load' | 'batteryV'>): StateSolver {
+export function stateSolver(build: Build, common: Pick<Setting, 'load' | 'batteryV' | 'shownBy'>): StateSolver {
   const circuit = prepareCircuit(compileNetwork(build, { ...common, keyOn: true, controlIds: new Set() }));
   const relays = Object.values(build.elements).filter((element) => element.kind === 'relay');
   /**
@@ -266,6 +273,7 @@ export function stateSolver(build: Build, common: Pick<Setting, 'load' | 'batter
 
 /** Solves one setting, relays and all, and gives the network that was solved as well. */
 export function solveSetting(build: Build, setting: Setting): SolvedSetting {
-  const circuit = stateSolver(build, setting).solve(setting);
+  const { load, batteryV, controlIds } = setting;
+  const circuit = stateSolver(build, { load, batteryV, shownBy: controlIds }).solve(setting);
   return { network: circuit.elements(), solution: circuit.solution() };
 }

@@ -1,5 +1,6 @@
 /** The figures of one feed, each with its reason: load, length, drop, and the chain of limits in series. */
 import type { Build, Element, FuseFamily, Id, Lamp } from '../document/index.ts';
+import { meanCurrentA } from '../flash/index.ts';
 import type { Contact } from '../graph/index.ts';
 import { type Feed, outwardWires, sourceName } from '../graph/index.ts';
 import { ampacityA, conductor, gaugeName } from '../units/index.ts';
@@ -54,9 +55,13 @@ export interface AssessedFeed {
 
 const round1 = (value: number) => Math.round(value * 10) / 10;
 
-/** Sum of a rated current over lamps. */
+/** Sum over lamps: every head lit, or on the mean of what they show. */
 export const ratedCurrentA = (build: Build, lamps: readonly Lamp[], load: 'averageA' | 'maximumA'): number =>
-  lamps.reduce((sum, lamp) => sum + (build.models[lamp.modelKey]?.[load] ?? 0), 0);
+  lamps.reduce(
+    (sum, lamp) =>
+      sum + (load === 'averageA' ? meanCurrentA(build, lamp) : (build.models[lamp.modelKey]?.maximumA ?? 0)),
+    0,
+  );
 
 /** Wire from the source to each part that the walk comes to, mm. */
 function runLengths(build: Build, feed: Feed): Map<string, number> {

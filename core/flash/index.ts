@@ -1,3 +1,4 @@
+export { meanCurrentA, meanRatio } from './drawn.ts';
 export {
   copyOf,
   GRID_S,

@@ -11,6 +11,7 @@ export {
   unfusedLamps,
 } from './deriveFeeds.ts';
 export {
+  SIGNAL_NAMES,
   SIGNAL_WORDS,
   SLOT_WHEN_WORDS,
   signalControl,

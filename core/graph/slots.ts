@@ -54,6 +54,17 @@ export function whenWords(slot: Slot, systemVoltageV: number): string {
   return when === 'signal' ? `hot with ${SIGNAL_WORDS[slot.signal!]}` : SLOT_WHEN_WORDS[when];
 }
 
+/** What a signal of the driver is called by itself. */
+export const SIGNAL_NAMES: Record<Signal, string> = {
+  running: 'Running lights',
+  brake: 'Brake',
+  left: 'Left turn',
+  right: 'Right turn',
+  hazard: 'Hazard lamps',
+  reverse: 'Reverse',
+};
+
+/** The same within a sentence. */
 export const SIGNAL_WORDS: Record<Signal, string> = {
   running: 'the running lights',
   brake: 'the brake',

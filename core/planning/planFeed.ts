@@ -15,13 +15,12 @@ import {
   type Lamp,
   type OperationDraft,
   type Position,
-  type Signal,
   type Slot,
   type Terminal,
   type Wire,
   type WireColour,
 } from '../document/index.ts';
-import { deriveFeeds, type Feed, signalControl, signalOfSlot } from '../graph/index.ts';
+import { deriveFeeds, type Feed, SIGNAL_NAMES, signalControl, signalOfSlot } from '../graph/index.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { ampacityA, type Conductor, conductor, conductorsOf } from '../units/index.ts';
@@ -233,16 +232,6 @@ function bySignal(build: Build, wish: FeedWish): FeedWish {
   const made = { name: SIGNAL_NAMES[signal], kind: 'signal', signal, ratingA: null } as const;
   return { ...wish, control: known ? { id: known.id } : made, receiverChannels: undefined, relayRatingA: null };
 }
-
-/** What a signal of the driver is called where the unit has no name for it yet. */
-const SIGNAL_NAMES: Record<Signal, string> = {
-  running: 'Running lights',
-  brake: 'Brake',
-  left: 'Left turn',
-  right: 'Right turn',
-  hazard: 'Hazard lamps',
-  reverse: 'Reverse',
-};
 
 function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: number, newId: () => Id): AssignFeed {
   const draft = new Draft(wish, gauge, newId);

@@ -37,14 +37,15 @@ export interface ShortFigures {
 function devicesOf(feed: Feed, currentA: number): ProtectiveDevice[] {
   const devices = [feed.fuse, ...feed.upstream].map(
     ({ id, name, family, ratingA }): ProtectiveDevice => ({
-      name: `${name} ${ratingA} A`,
+      name: feed.ownFuse && id === feed.fuse.id ? `the unit's own ${ratingA} A` : `${name} ${ratingA} A`,
       ratingA,
       elementId: id,
       ...openingTime(family, ratingA, currentA),
     }),
   );
   // An add-a-tap takes the slot's place: it has the slot's own fuse beside the new one, not ahead of it.
-  const ownFuse = feed.slot && feed.source?.kind === 'tap' && feed.source.limitA === null ? feed.slot.ratingA : null;
+  const ownFuse =
+    !feed.ownFuse && feed.slot && feed.source?.kind === 'tap' && feed.source.limitA === null ? feed.slot.ratingA : null;
   if (feed.slot && ownFuse !== null)
     devices.push({
       name: `the unit's own ${ownFuse} A at ${feed.slot.label}`,

@@ -177,7 +177,7 @@ export function sneakPaths(build: Build): SneakPath[] {
       ),
     ),
   ];
-  const solver = stateSolver(build, { load: 'average' });
+  const solver = stateSolver(build, { load: 'maximum' });
   const lamps = lampLoads(build, feeds);
   const worst = new Map<Id, SneakPath>();
   for (const keyOn of [true, false])

@@ -3,6 +3,7 @@
  * would show of it.
  */
 import { type Build, derivedId, type Element, type Id, type Wire } from '../document/index.ts';
+import { meanCurrentA } from '../flash/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
 import { cutList, terminalName } from '../harness/index.ts';
 import { conductor, conductorsOf, resistanceOhmPerM } from '../units/index.ts';
@@ -187,24 +188,29 @@ function lampFaults(build: Build): Fault[] {
             },
           }),
       },
-      ...(model.averageA < model.maximumA * 0.8
+      ...(meanCurrentA(build, lamp) < model.maximumA * 0.8
         ? [
             {
               ...common,
               key: `pattern ${lamp.id}`,
               kind: 'pattern' as const,
               words: `${lamp.tag} shows another pattern: it burns steadily`,
-              apply: (each: Build) => ({
-                ...each,
-                models: { ...each.models, [`${model.key} steady`]: { ...model, averageA: model.maximumA } },
-                lamps: { ...each.lamps, [lamp.id]: { ...lamp, modelKey: `${model.key} steady` } },
-              }),
+              apply: (each: Build) => ({ ...each, functions: mapFunctions(each.functions, lamp.id) }),
             },
           ]
         : []),
     ];
   });
 }
+
+/** Functions as if one lamp had been left on steady. */
+const mapFunctions = (functions: Build['functions'], lampId: Id): Build['functions'] =>
+  Object.fromEntries(
+    Object.entries(functions).map(([id, each]) => {
+      const show = each.shows[lampId];
+      return [id, show ? { ...each, shows: { ...each.shows, [lampId]: { ...show, patternId: 'steady' } } } : each];
+    }),
+  );
 
 /** A driver that has failed short draws several times its rating, not thousands. */
 const SHORTED_OHM = 2;

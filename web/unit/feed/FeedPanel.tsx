@@ -69,19 +69,21 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
         </div>
       </div>
       <SourceRows assessed={assessed} />
-      <div className="form-row">
-        <span>Live</span>
-        <Select
-          aria-label="When the feed should be live"
-          disabled={!mayEdit}
-          value={feed.fuse.wanted}
-          onChange={(wanted) => act({ kind: 'editFuse', elementId: feed.fuse.id, changes: { wanted } })}
-          options={[
-            { value: 'always', label: 'always, key or no key' },
-            { value: 'ignition', label: 'with the key only' },
-          ]}
-        />
-      </div>
+      {!feed.ownFuse && (
+        <div className="form-row">
+          <span>Live</span>
+          <Select
+            aria-label="When the feed should be live"
+            disabled={!mayEdit}
+            value={feed.fuse.wanted}
+            onChange={(wanted) => act({ kind: 'editFuse', elementId: feed.fuse.id, changes: { wanted } })}
+            options={[
+              { value: 'always', label: 'always, key or no key' },
+              { value: 'ignition', label: 'with the key only' },
+            ]}
+          />
+        </div>
+      )}
       <FuseRow assessed={assessed} />
       <p className="why">{figures.fuseReason}.</p>
       <div className="form-row">

@@ -14,6 +14,13 @@ export function FuseRow({ assessed: { feed } }: { assessed: AssessedFeed }) {
     act({ kind: 'editFuse', elementId: id, changes: { family: to, ratingA: next } });
   };
   const colourOf = (rating: number) => BLADE_FUSES.find((fuse) => fuse.ratingA === rating)?.colour;
+  if (feed.ownFuse)
+    return (
+      <div className="form-row">
+        <span>Protection</span>
+        <span className="mono">{ratingA} A of the unit's own</span>
+      </div>
+    );
   return (
     <div className="form-row">
       <span>Protection</span>

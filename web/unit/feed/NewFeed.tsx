@@ -4,9 +4,10 @@ import { useState } from 'react';
 import { FAMILIES, ratedCurrentA } from '../../../core/circuit/index.ts';
 import { applyDrafts, FuseFamily, type Lamp, type OperationDraft, WireColour } from '../../../core/document/index.ts';
 import { PATTERNS } from '../../../core/flash/index.ts';
+import { SIGNAL_WORDS, signalOfSlot } from '../../../core/graph/index.ts';
 import { CREW_COLOURS, SIGNAL_COLOURS } from '../../../core/harness/index.ts';
 import { compareTags } from '../../../core/place/index.ts';
-import { planFeed, planFuseBlock } from '../../../core/planning/index.ts';
+import { isTappedStraight, planFeed, planFuseBlock, planPinSource } from '../../../core/planning/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
@@ -21,7 +22,16 @@ import {
   wishedChannels,
   wishedControl,
 } from './controls.ts';
-import { BATTERY, bestSource, NEW_BLOCK, sourceOptions, supplyBlocks, usualWanted } from './sources.ts';
+import {
+  BATTERY,
+  bestSource,
+  NEW_BLOCK,
+  pinOfSource,
+  slotOfSource,
+  sourceOptions,
+  supplyBlocks,
+  usualWanted,
+} from './sources.ts';
 
 interface Values extends ControlValues {
   name: string;
@@ -63,18 +73,25 @@ export function NewFeed({
   const [refusal, setRefusal] = useState('');
   // A channel of a receiver that is there has its power and its fuse with it.
   const joins = isSpareChannel(build, control);
+  const slot = slotOfSource(build, source ?? best);
+  const signal = slot && signalOfSlot(slot, build.electrics.systemVoltageV);
+  const isStraight = isTappedStraight(slot);
   const usualColour = (of: string): WireColour => {
     const signal = chosenSignal(build, of);
     return (signal && SIGNAL_COLOURS[signal]) ?? CREW_COLOURS[0]!;
   };
 
-  const finish = (values: Values) => {
+  const finish = () => {
+    // What a source makes needless is not on the form, and keeps its value.
+    const values = form.getFieldsValue(true) as Values;
     const block = values.source === NEW_BLOCK ? planFuseBlock({ ...BLOCK, table: preferences.wire }, newId) : null;
-    const before: OperationDraft[] = block?.operations ?? [];
+    const pin = pinOfSource(build, values.source);
+    const tapped = pin && planPinSource(build, pin.plugId, pin.pin.pin);
+    const before: OperationDraft[] = [...(block?.operations ?? []), ...(tapped?.operations ?? [])];
     const known = supplyBlocks(build).find((each) => each.id === values.source);
     const wish = {
       name: values.name,
-      slotId: build.slots[values.source]?.id ?? null,
+      slotId: tapped?.slotId ?? build.slots[values.source]?.id ?? null,
       blockId: block?.blockId ?? known?.id ?? null,
       lampIds: chosen.map((lamp) => lamp.id),
       control: wishedControl(values),
@@ -94,8 +111,9 @@ export function NewFeed({
       : [];
     if (!act(...before, ...planned.value, ...label)) return;
     const first = planned.value[0];
-    const fuse = first?.kind === 'assignFeed' ? first.elements.find((element) => element.kind === 'fuse') : undefined;
-    if (fuse) onMade(fuse.id);
+    const made = first?.kind === 'assignFeed' ? first.elements : [];
+    const head = made.find((element) => element.kind === 'fuse') ?? made.find((element) => element.kind === 'tap');
+    if (head) onMade(head.id);
     onClose();
   };
 
@@ -154,18 +172,31 @@ export function NewFeed({
         >
           <Input maxLength={40} placeholder="Corners" />
         </Form.Item>
-        <ControlFields onChange={(of) => form.setFieldValue('colour', usualColour(of))} />
+        {!joins && (
+          <Form.Item label="Power from" name="source">
+            <Select
+              aria-label="Power from"
+              showSearch={{ optionFilterProp: 'label' }}
+              onChange={(value: string) => form.setFieldValue('wanted', usualWanted(build, value))}
+              options={sourceOptions(build, feeds)}
+            />
+          </Form.Item>
+        )}
+        {signal ? (
+          <p className="why">The driver works it: the lead is hot with {SIGNAL_WORDS[signal]}.</p>
+        ) : (
+          <ControlFields onChange={(of) => form.setFieldValue('colour', usualColour(of))} />
+        )}
+        {isStraight && (
+          <p className="why">
+            Tapped straight: the unit's own {slot!.ratingA} A protects it, so there is no holder, fuse or wire from the
+            battery.
+          </p>
+        )}
         {joins ? (
           <p className="why">Its power and fuse come with the receiver; both are made larger where it takes more.</p>
-        ) : (
+        ) : isStraight && signal ? null : (
           <>
-            <Form.Item label="Power from" name="source">
-              <Select
-                aria-label="Power from"
-                onChange={(value: string) => form.setFieldValue('wanted', usualWanted(build, value))}
-                options={sourceOptions(build, feeds)}
-              />
-            </Form.Item>
             <div className="two">
               <Form.Item label="Should be live" name="wanted">
                 <Radio.Group

@@ -1,5 +1,6 @@
 /** What lamps can be switched by: what is there already, and what can be added. */
 import type { Build, Control, Id, Signal } from '../../../core/document/index.ts';
+import { SIGNAL_NAMES } from '../../../core/graph/index.ts';
 import { receiverOutput } from '../../../core/planning/index.ts';
 
 export interface ControlValues {
@@ -12,15 +13,6 @@ export interface ControlValues {
 export const NEW_SWITCH = 'new-switch';
 export const NEW_RECEIVER = 'new-receiver';
 const NEW_SIGNAL = 'signal-';
-
-const SIGNAL_NAMES: Record<Signal, string> = {
-  running: 'Running lights',
-  brake: 'Brake',
-  left: 'Left turn',
-  right: 'Right turn',
-  hazard: 'Hazard',
-  reverse: 'Reverse',
-};
 
 export const usualControl = (build: Build): ControlValues => ({
   control: Object.keys(build.controls)[0] ?? NEW_SWITCH,

@@ -1,11 +1,30 @@
 /** Where a feed can take its power, with what is left there. */
 
 import type { AssessedFeed } from '../../../core/circuit/index.ts';
-import type { Build, Id } from '../../../core/document/index.ts';
+import type { Build, Id, Plug, Slot } from '../../../core/document/index.ts';
 import { slotHeadroomA, slotWhen, sourceName, whenWords } from '../../../core/graph/index.ts';
+import { pinsToTake, planPinSource } from '../../../core/planning/index.ts';
 import { slotsInOrder } from '../survey/FusePanel.tsx';
 
 export const BATTERY = 'battery';
+const PIN = 'pin ';
+
+/** A pin of a plug that was metered in the survey, by what stands in the list of sources. */
+export function pinOfSource(build: Build, source: string): { plugId: Id; pin: Plug['pins'][number] } | null {
+  if (!source.startsWith(PIN)) return null;
+  const [plugId, ...name] = source.slice(PIN.length).split(' ');
+  const pin = build.plugs[plugId!]?.pins.find((each) => each.pin === name.join(' '));
+  return pin ? { plugId: plugId!, pin } : null;
+}
+
+/** The slot that a source is, or would be once its pin is taken. */
+export function slotOfSource(build: Build, source: string): Slot | null {
+  const pin = pinOfSource(build, source);
+  if (!pin) return build.slots[source] ?? null;
+  const [draft] = planPinSource(build, pin.plugId, pin.pin.pin)?.operations ?? [];
+  return draft?.kind === 'addSlots' ? draft.slots[0]! : null;
+}
+
 export const NEW_BLOCK = 'new-block';
 
 const takenA = (feeds: readonly AssessedFeed[], slotId: Id): number =>
@@ -30,6 +49,14 @@ export function sourceOptions(build: Build, feeds: readonly AssessedFeed[], { wh
     label: `${sourceName(slot)}: ${slot.reservedFor ? `kept for ${slot.reservedFor}` : slot.feeds || 'spare'}, ${whenWords(slot, systemVoltageV)}, ${Math.max(0, slotHeadroomA(slot, takenA(feeds, slot.id))).toFixed(1)} A free`,
   }));
   return [
+    // Whoever metered a pin wants to use it.
+    {
+      label: 'Pins metered in the survey',
+      options: pinsToTake(build).map(({ plug, pin }) => ({
+        value: `${PIN}${plug.id} ${pin.pin}`,
+        label: `${plug.name}, pin ${pin.pin}: ${[pin.purpose, pin.colour].filter(Boolean).join(', ') || 'what it carries is not written down'}`,
+      })),
+    },
     {
       label: 'Battery',
       options: [

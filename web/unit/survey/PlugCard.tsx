@@ -1,17 +1,28 @@
 import { DeleteOutlined } from '@ant-design/icons';
 import { Button, Select } from 'antd';
-import type { Plug } from '../../../core/document/index.ts';
+import { type Plug, Signal } from '../../../core/document/index.ts';
+import { SIGNAL_NAMES } from '../../../core/graph/index.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
 import { MeterField } from './MeterField.tsx';
 import type { Pin } from './plugPins.ts';
 import { TextField } from './TextField.tsx';
 
+const NO_SIGNAL = 'none';
+const SIGNAL_OPTIONS = [
+  { value: NO_SIGNAL, label: 'with no signal' },
+  ...Signal.options.map((signal) => ({ value: signal, label: `with ${SIGNAL_NAMES[signal].toLowerCase()}` })),
+] as { value: Signal | typeof NO_SIGNAL; label: string }[];
+
+/** What nobody read stands at nothing, as most pins of a plug do with the key off and on. */
+const restZero = (each: Pin): Pin => ({ ...each, keyOffV: each.keyOffV ?? 0, keyOnV: each.keyOnV ?? 0 });
+
 export function PlugCard({ plug }: { plug: Plug }) {
   const { mayEdit, act } = useUnit();
   const put = (changes: Partial<Plug>) => act({ kind: 'recordPlug', plug: { ...plug, ...changes } });
   const edit = (index: number, changes: Partial<Pin>) =>
     put({ pins: plug.pins.map((each, at) => (at === index ? { ...each, ...changes } : each)) });
+  const unread = plug.pins.filter((each) => each.keyOffV === null || each.keyOnV === null).length;
   return (
     <article className="plug-card">
       <header>
@@ -73,9 +84,55 @@ export function PlugCard({ plug }: { plug: Plug }) {
               disabled={!mayEdit}
               onCommit={(runningV) => edit(index, { runningV })}
             />
+            {each.signal !== null && (
+              <MeterField
+                label="with it"
+                value={each.signalV}
+                disabled={!mayEdit}
+                onCommit={(signalV) => edit(index, { signalV })}
+              />
+            )}
+          </div>
+          <div className="pin-own">
+            <Select
+              size="small"
+              aria-label={`Pin ${each.pin}, signal with which it is hot`}
+              disabled={!mayEdit}
+              value={each.signal ?? NO_SIGNAL}
+              onChange={(signal) => edit(index, { signal: signal === NO_SIGNAL ? null : (signal as Signal) })}
+              options={SIGNAL_OPTIONS}
+            />
+            <CommittedNumber
+              size="small"
+              aria-label={`Pin ${each.pin}, fuse of the unit ahead of it, A`}
+              placeholder="its fuse"
+              min={1}
+              max={200}
+              suffix="A"
+              disabled={!mayEdit}
+              value={each.ratingA}
+              onCommit={(ratingA) => edit(index, { ratingA })}
+            />
+            <CommittedNumber
+              size="small"
+              aria-label={`Pin ${each.pin}, what the unit itself draws from it, A`}
+              placeholder="own load"
+              min={0}
+              max={200}
+              step={0.1}
+              suffix="A"
+              disabled={!mayEdit}
+              value={each.ownLoadA || null}
+              onCommit={(ownLoadA) => edit(index, { ownLoadA: ownLoadA ?? 0 })}
+            />
           </div>
         </div>
       ))}
+      {mayEdit && unread > 0 && (
+        <Button size="small" onClick={() => put({ pins: plug.pins.map(restZero) })}>
+          {unread} not read: all 0 V
+        </Button>
+      )}
       <footer className="plug-end">
         <Select
           aria-label={`What ${plug.name} ends on`}

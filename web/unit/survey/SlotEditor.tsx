@@ -1,8 +1,8 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button, Popconfirm, Select } from 'antd';
 import { BLADE_FUSES } from '../../../core/circuit/index.ts';
-import { type Slot, SourceKind } from '../../../core/document/index.ts';
-import { SLOT_WHEN_WORDS, slotWhen } from '../../../core/graph/index.ts';
+import { Signal, type Slot, SourceKind } from '../../../core/document/index.ts';
+import { SIGNAL_NAMES, slotWhen, whenWords } from '../../../core/graph/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { unitActions } from '../unitSlice.ts';
@@ -18,6 +18,12 @@ const SOURCE_WORDS: Record<SourceKind, string> = {
   pin: 'a pin of the trailer connector',
   ignition: 'an ignition take-off',
 };
+
+const NO_SIGNAL = 'none';
+const SIGNAL_OPTIONS = [
+  { value: NO_SIGNAL, label: 'no signal: battery or key' },
+  ...Signal.options.map((signal) => ({ value: signal, label: SIGNAL_NAMES[signal].toLowerCase() })),
+] as { value: Signal | typeof NO_SIGNAL; label: string }[];
 
 /** One slot, as one stands before it with a meter: what is in it, what it feeds, what was read. */
 export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
@@ -37,7 +43,7 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
           <span
             className={`state ${when === 'dead' || when === 'reserved' ? 'caution' : when === 'unread' ? 'note' : 'ok'}`}
           >
-            {SLOT_WHEN_WORDS[when]}
+            {whenWords(slot, build.electrics.systemVoltageV)}
           </span>
         </div>
         <Button type="text" aria-label="Close the slot" icon={<CloseOutlined />} onClick={onClose} />
@@ -63,6 +69,24 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
             onCommit={(runningV) => act({ kind: 'recordSlotReading', slotId: slot.id, changes: { runningV } })}
           />
         )}
+        {slot.signal !== null && (
+          <MeterField
+            label="With it on"
+            value={slot.reading.signalV}
+            disabled={!mayEdit}
+            onCommit={(signalV) => act({ kind: 'recordSlotReading', slotId: slot.id, changes: { signalV } })}
+          />
+        )}
+      </div>
+      <div className="form-row">
+        <span>Hot with</span>
+        <Select
+          aria-label="Signal of the driver with which it is hot"
+          disabled={!mayEdit}
+          value={slot.signal ?? NO_SIGNAL}
+          onChange={(signal) => edit({ signal: signal === NO_SIGNAL ? null : (signal as Signal) })}
+          options={SIGNAL_OPTIONS}
+        />
       </div>
       <div className="form-row">
         <span>Label</span>
