@@ -1,5 +1,6 @@
 export { alternatives } from './alternatives.ts';
 export { backToStock } from './backToStock.ts';
+export { type FeedPlan, type FeedPlans, feedPlans } from './feedPlans.ts';
 export { estimateOf, hoursText, learnedHours, type SpentOn, spentOn } from './hours.ts';
 export {
   boughtQuantity,

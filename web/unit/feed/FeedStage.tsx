@@ -1,5 +1,5 @@
 import { DownloadOutlined, PrinterOutlined } from '@ant-design/icons';
-import { App } from 'antd';
+import { App, Button } from 'antd';
 import { useCallback, useMemo, useState } from 'react';
 import type { ZoneKind } from '../../../core/body/index.ts';
 import type { Id, Position } from '../../../core/document/index.ts';
@@ -18,9 +18,11 @@ import { BatteryView } from './BatteryView.tsx';
 import { CutListView } from './CutListView.tsx';
 import { FeedDiagram } from './FeedDiagram.tsx';
 import { FeedPanel } from './FeedPanel.tsx';
+import { FeedTotals } from './FeedTotals.tsx';
 import { FileLinks } from './FileLinks.tsx';
 import { JointsView } from './JointsView.tsx';
 import { NewFeed } from './NewFeed.tsx';
+import { PlansPanel } from './PlansPanel.tsx';
 import { RoutesPanel } from './RoutesPanel.tsx';
 import '../unit.css';
 import './feed.css';
@@ -51,6 +53,7 @@ export function FeedStage() {
   const dispatch = useAppDispatch();
   const { message } = App.useApp();
   const [making, setMaking] = useState(false);
+  const [planning, setPlanning] = useState(false);
   const [routeChoice, setRouteChoice] = useState<RouteChoice | null>(null);
   const [view, setView] = useState<(typeof VIEWS)[number]['key']>('diagram');
   const feeds = overview?.feeds ?? [];
@@ -156,6 +159,8 @@ export function FeedStage() {
             <RoutesPanel routes={routes} bundles={bundles} chosen={routeChoice} onChoose={setRouteChoice} />
             <Findings findings={wayFindings} empty="The routes hold." />
           </>
+        ) : planning ? (
+          <PlansPanel onClose={() => setPlanning(false)} />
         ) : making ? (
           <NewFeed
             unfed={unfed}
@@ -171,9 +176,12 @@ export function FeedStage() {
                   {unfed.length > 0 && <span className="muted">{tagList(unfed.map((lamp) => lamp.tag))}</span>}
                 </div>
                 {unfed.length > 0 && (
-                  <button type="button" className="primary-button" onClick={startMaking}>
-                    New feed
-                  </button>
+                  <span className="unfed-ways">
+                    <button type="button" className="primary-button" onClick={startMaking}>
+                      New feed
+                    </button>
+                    {unfed.length > 1 && <Button onClick={() => setPlanning(true)}>Feed them all …</Button>}
+                  </span>
                 )}
               </section>
             )}
@@ -181,10 +189,22 @@ export function FeedStage() {
               <FeedPanel assessed={chosen} />
             ) : (
               feeds.length > 0 && (
-                <p className="muted hint">Choose a feed in the diagram, or a lamp below it, to see its figures.</p>
+                <>
+                  <FeedTotals feeds={feeds} />
+                  <p className="muted hint">Choose a feed in the diagram, or a lamp below it, to see its figures.</p>
+                </>
               )
             )}
-            <Findings findings={shown} empty={chosen ? 'This feed holds.' : 'All feeds hold.'} />
+            <Findings
+              findings={shown}
+              empty={
+                chosen
+                  ? 'This feed holds.'
+                  : unfed.length > 0
+                    ? 'Nothing is wrong with what is fed.'
+                    : 'All feeds hold.'
+              }
+            />
           </>
         )}
       </aside>

@@ -1,0 +1,136 @@
+import { describe, expect, it } from 'vitest';
+import { applied, furtherIds, testTruck } from '../../demo/testUnit.ts';
+import type { UnitBuilder } from '../../demo/unitBuilder.ts';
+import type { Build } from '../document/index.ts';
+import { deriveFeeds, unfedLamps } from '../graph/index.ts';
+import { assess } from '../rules/index.ts';
+import { type FeedPlan, feedPlans } from './feedPlans.ts';
+
+const newId = furtherIds();
+const plansFor = (build: Build) => feedPlans(build, 'metric', newId);
+const plan = (plans: readonly FeedPlan[], key: string) => plans.find((each) => each.key === key)!;
+
+/** Strobes on both sides and floods at the rear: two purposes, two ends. */
+const truck = () =>
+  testTruck()
+    .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+    .lamp('ST-0302', 'left', { xMm: 5200, yMm: 1, zMm: 760 })
+    .lamp('ST-0302', 'rear', { yMm: 560, zMm: 1200 })
+    .lamp('FL-0701', 'rear', { yMm: 400, zMm: 1500 });
+/** And a brake lamp high up, with or without a lead that is hot with the brake. */
+const withStop = (unit: UnitBuilder, ownLoadA = 3.5) =>
+  unit
+    .slots(2, [
+      {
+        label: 'brake',
+        kind: 'pin',
+        ratingA: 10,
+        limitA: 10,
+        feeds: 'brake lamps',
+        ownLoadA,
+        volts: [0, 0],
+        signal: 'brake',
+        signalV: 12.4,
+      },
+    ])
+    .lamp('SG-0404', 'rear', { yMm: 300, zMm: 1900 });
+
+describe('plans to feed what has no feed', () => {
+  const { plans, leastWireM } = plansFor(truck().build);
+
+  it('each feeds every lamp, and is what it says once it is taken', () => {
+    expect(plans.length).toBeGreaterThanOrEqual(4);
+    for (const each of plans) {
+      const build = applied(truck().build, each.operations);
+      expect(unfedLamps(build), each.key).toEqual([]);
+      expect(each.left).toEqual([]);
+      const feeds = deriveFeeds(build);
+      expect(feeds.map(({ fuse }) => fuse.name).sort()).toEqual(each.feeds.map(({ name }) => name).sort());
+      const wires = Object.values(build.wires);
+      expect(each.wireM).toBeCloseTo(wires.reduce((sum, wire) => sum + wire.lengthMm, 0) / 1000, 9);
+      // 8.96 g a cubic centimetre: copper's density (handbook value).
+      expect(each.copperG).toBeCloseTo(
+        wires.reduce((sum, wire) => sum + Number(wire.gauge) * wire.lengthMm * 8.96e-3, 0),
+        6,
+      );
+      expect(each.darkWithOneFuse).toBe(Math.max(...feeds.map(({ lamps }) => lamps.length)));
+    }
+  });
+
+  it('one feed a purpose, one an end, one a pair', () => {
+    expect(
+      plan(plans, 'together own')
+        .feeds.map(({ name }) => name)
+        .sort(),
+    ).toEqual(['Warning', 'Work lights']);
+    expect(
+      plan(plans, 'byEnd own')
+        .feeds.map(({ name }) => name)
+        .sort(),
+    ).toEqual(['Warning, rear', 'Warning, sides', 'Work lights, rear']);
+    for (const { tags } of plan(plans, 'byPair own').feeds) expect(tags.split(' ')).toHaveLength(2);
+  });
+
+  it('apart goes dark less and takes more wire', () => {
+    const [one, pairs] = [plan(plans, 'together battery'), plan(plans, 'byPair battery')];
+    expect(pairs.darkWithOneFuse).toBe(2);
+    expect(one.darkWithOneFuse).toBe(6);
+    expect(pairs.wireM).toBeGreaterThan(one.wireM);
+  });
+
+  it('no plan does with less wire than is said', () => {
+    for (const each of plans) expect(each.wireM).toBeGreaterThanOrEqual(leastWireM);
+    expect(leastWireM).toBeGreaterThan(0);
+  });
+
+  it('spare slots are used once each, and only while they have room', () => {
+    const { feeds } = plan(plans, 'byEnd own');
+    const own = feeds.map(({ source }) => source).filter((source) => source !== 'battery');
+    expect(own).toEqual(['hot']);
+    for (const { source } of plan(plans, 'byEnd battery').feeds) expect(source).toBe('battery');
+  });
+
+  it('keeps every lamp within what it may lose, and heavy ones behind a relay', () => {
+    for (const each of plans) {
+      expect(each.worstLossRatio).toBeLessThanOrEqual(1 + 1e-9);
+      const build = applied(truck().build, each.operations);
+      for (const { feed, figures } of assess(build).feeds)
+        expect(feed.contacts.some(({ element }) => element.kind === 'relay')).toBe(figures.maximumA > 8);
+    }
+  });
+
+  it('brings no stop where one can do without, and the best comes first', () => {
+    const stops = (each: FeedPlan) => each.brings.filter(({ severity }) => severity === 'stop').length;
+    expect(plans.map(stops)).toEqual(plans.map(stops).sort((a, b) => a - b));
+    expect(stops(plans[0]!)).toBe(0);
+    const quick = plans.filter((each) => stops(each) === 0 && each.left.length === 0);
+    expect(quick.map(({ minutes }) => minutes)).toEqual(quick.map(({ minutes }) => minutes).sort((a, b) => a - b));
+  });
+});
+
+describe('lamps that the driver works', () => {
+  it('hang on the lead that is hot with their signal, never on a switch', () => {
+    const { plans } = plansFor(withStop(truck()).build);
+    for (const each of plans) {
+      const build = applied(withStop(truck()).build, each.operations);
+      const feed = deriveFeeds(build).find(({ fuse }) => fuse.name === 'Brake')!;
+      expect(feed.ownFuse).toBe(true);
+      expect(feed.contacts.map(({ control }) => control.signal)).toEqual(['brake']);
+    }
+  });
+
+  it('are left, with the reason, where no such lead was metered or none has room', () => {
+    const none = testTruck()
+      .lamp('SG-0404', 'rear', { yMm: 300, zMm: 1900 })
+      .lamp('FL-0701', 'rear', { yMm: 400, zMm: 1500 });
+    const why = 'no lead with room was metered that is hot with the brake';
+    expect(plansFor(none.build).plans[0]!.left).toEqual([{ tags: 'L1 R1', why }]);
+    expect(plansFor(withStop(truck(), 9.9).build).plans[0]!.left.map(({ why: each }) => each)).toEqual([why]);
+  });
+});
+
+it('a unit whose lamps are all fed has no plans, and one without lamps neither', () => {
+  const { plans } = plansFor(truck().build);
+  expect(plansFor(applied(truck().build, plans[0]!.operations)).plans).toEqual([]);
+  expect(plansFor(testTruck().build)).toEqual({ plans: [], leastWireM: 0 });
+});

@@ -1,0 +1,308 @@
+/**
+ * Complete ways to feed every lamp that has no feed: which share one, from which source, by which control, in which wire.
+ * Each is worked out on a copy with all its findings, so that what is chosen between is what one would get.
+ */
+import type { AssessedFeed } from '../circuit/index.ts';
+import {
+  applyDrafts,
+  type Build,
+  type Id,
+  type Lamp,
+  type LampModel,
+  type OperationDraft,
+  type Signal,
+} from '../document/index.ts';
+import { SIGNAL_NAMES, SIGNAL_WORDS, signalOfSlot, slotHeadroomA, slotWhen, unfedLamps } from '../graph/index.ts';
+import { compareTags, tagList } from '../place/index.ts';
+import { pinsToTake, planFeed, planPinSource } from '../planning/index.ts';
+import { assess, type Finding, isOpen } from '../rules/index.ts';
+import { jobSteps } from '../steps/index.ts';
+import { conductor } from '../units/index.ts';
+
+/** Copper, grams a millimetre of length and square millimetre of area. */
+const COPPER_G = 8.96e-3;
+/** A feed from a slot keeps to four fifths of what is left there (common practice, no source). */
+const ROOM_RATIO = 0.8;
+/** From here on lamps go through a relay: few switches carry it for long (common practice, no source). */
+const RELAY_FROM_A = 8;
+const RELAY_A = 30;
+/** What crews give lamps that warn where the fleet has agreed on nothing (common practice, no source). */
+const USUAL_WARNING = 'double';
+
+/** What lamps are for, by their kind and colour; each is a function of its own, or part of one of the driver's. */
+interface Purpose {
+  key: string;
+  name: string;
+  signal: Signal | null;
+  patternId: string;
+}
+
+const WORKS: ReadonlySet<LampModel['kind']> = new Set(['flood', 'bed', 'plow']);
+const MARKS: ReadonlySet<LampModel['kind']> = new Set(['marker', 'identification', 'plate']);
+
+function purposeOf(build: Build, lamp: Lamp, model: LampModel): Purpose | null {
+  const driven = (signal: Signal): Purpose => ({
+    key: signal,
+    name: SIGNAL_NAMES[signal],
+    signal,
+    patternId: signal === 'left' || signal === 'right' ? 'turn' : 'steady',
+  });
+  if (model.kind === 'factory') return null;
+  if (model.kind === 'reversing') return driven('reverse');
+  if (MARKS.has(model.kind)) return driven('running');
+  if (model.kind === 'signal')
+    return lamp.colour === 'amber' ? driven(lamp.position.yMm >= 0 ? 'left' : 'right') : driven('brake');
+  if (WORKS.has(model.kind)) return { key: 'work', name: 'Work lights', signal: null, patternId: 'steady' };
+  return { key: 'warning', name: 'Warning', signal: null, patternId: build.fleetPatternId ?? USUAL_WARNING };
+}
+
+export type Grouping = 'together' | 'byEnd' | 'byPair';
+export type Supply = 'own' | 'battery';
+
+interface Group {
+  purpose: Purpose;
+  name: string;
+  lamps: Lamp[];
+}
+
+const END_NAMES = { front: 'front', rear: 'rear', left: 'sides', right: 'sides', top: 'roof' } as const;
+
+/** Lamps that share a feed. Left and right of a pair always do: half a pair is no lamp to switch. */
+function groupsOf(build: Build, lamps: readonly Lamp[], grouping: Grouping): Group[] {
+  const groups = new Map<string, Group>();
+  for (const lamp of [...lamps].sort((a, b) => compareTags(a.tag, b.tag))) {
+    const model = build.models[lamp.modelKey];
+    const purpose = model && purposeOf(build, lamp, model);
+    if (!purpose) continue;
+    const apart =
+      purpose.signal !== null || grouping === 'together'
+        ? ''
+        : grouping === 'byEnd'
+          ? END_NAMES[lamp.face]
+          : (lamp.pairId ?? lamp.id);
+    const key = `${purpose.key} ${apart}`;
+    const known = groups.get(key);
+    if (known) known.lamps.push(lamp);
+    else groups.set(key, { purpose, name: purpose.name, lamps: [lamp] });
+  }
+  return [...groups.values()].map((group) => ({
+    ...group,
+    name:
+      grouping === 'together' || group.purpose.signal !== null
+        ? group.purpose.name
+        : grouping === 'byEnd'
+          ? `${group.purpose.name}, ${END_NAMES[group.lamps[0]!.face]}`
+          : `${group.purpose.name} ${tagList(group.lamps.map(({ tag }) => tag))}`.slice(0, 40),
+  }));
+}
+
+interface Taken {
+  slotId: Id | null;
+  operations: OperationDraft[];
+}
+
+const loadOf = (build: Build, lamps: readonly Lamp[]): number =>
+  lamps.reduce((sum, lamp) => sum + (build.models[lamp.modelKey]?.maximumA ?? 0), 0);
+
+/** What the feeds of a build take from a slot. */
+const takenFrom = (feeds: readonly AssessedFeed[], slotId: Id): number =>
+  feeds.filter(({ feed }) => feed.slot?.id === slotId).reduce((sum, { figures }) => sum + figures.maximumA, 0);
+
+/** A lead that is hot with a signal: a source there already, or a pin that was metered. Null where nobody found one. */
+function signalSource(build: Build, feeds: readonly AssessedFeed[], signal: Signal, needA: number): Taken | null {
+  const { systemVoltageV } = build.electrics;
+  const slot = Object.values(build.slots)
+    .filter((each) => signalOfSlot(each, systemVoltageV) === signal)
+    .map((each) => ({ each, roomA: slotHeadroomA(each, takenFrom(feeds, each.id)) }))
+    .filter(({ roomA }) => roomA * ROOM_RATIO >= needA)
+    .sort((a, b) => b.roomA - a.roomA)[0];
+  if (slot) return { slotId: slot.each.id, operations: [] };
+  for (const { plug, pin } of pinsToTake(build)) {
+    if (pin.signal !== signal || (pin.signalV ?? 0) < systemVoltageV * ROOM_RATIO) continue;
+    if (((pin.ratingA ?? needA / ROOM_RATIO) - pin.ownLoadA) * ROOM_RATIO < needA) continue;
+    const taken = planPinSource(build, plug.id, pin.pin);
+    if (taken) return taken;
+  }
+  return null;
+}
+
+/** The roomiest spare slot that is always hot and has no tap yet; the battery where there is none. */
+function crewSource(build: Build, feeds: readonly AssessedFeed[], needA: number, supply: Supply): Taken {
+  if (supply === 'battery') return { slotId: null, operations: [] };
+  const tapped = new Set(feeds.flatMap(({ feed }) => feed.slot?.id ?? []));
+  const best = Object.values(build.slots)
+    .filter(
+      (slot) =>
+        slot.feeds === '' && !tapped.has(slot.id) && slotWhen(slot, build.electrics.systemVoltageV) === 'always',
+    )
+    .map((slot) => ({ slot, roomA: slotHeadroomA(slot, 0) }))
+    .filter(({ roomA }) => roomA * ROOM_RATIO >= needA)
+    // The one with just enough room: larger ones stay for larger loads.
+    .sort((a, b) => a.roomA - b.roomA)[0];
+  return { slotId: best?.slot.id ?? null, operations: [] };
+}
+
+export interface FeedPlan {
+  key: string;
+  grouping: Grouping;
+  supply: Supply;
+  operations: OperationDraft[];
+  feeds: { name: string; tags: string; source: string; ratingA: number; lossRatio: number }[];
+  /** Lamps that are left without a feed, and why. */
+  left: { tags: string; why: string }[];
+  wireM: number;
+  copperG: number;
+  joints: number;
+  minutes: number;
+  /** Of what it may lose, the part that the worst lamp loses. */
+  worstLossRatio: number;
+  /** Lamps that go dark when the fuse with most of them opens. */
+  darkWithOneFuse: number;
+  /** Stops and cautions that it brings. */
+  brings: Finding[];
+}
+
+/** What one plan makes of a build. */
+function judged(
+  build: Build,
+  plan: Pick<FeedPlan, 'key' | 'grouping' | 'supply' | 'operations' | 'left'>,
+  before: Before,
+): FeedPlan | null {
+  const tried = applyDrafts(build, plan.operations);
+  if (!tried.ok) return null;
+  const { feeds, findings } = assess(tried.value);
+  const made = feeds.filter(({ feed }) => !before.fuseIds.has(feed.fuse.id));
+  const wires = Object.values(tried.value.wires).filter((wire) => !build.wires[wire.id]);
+  const minutes = jobSteps(tried.value, feeds).reduce((sum, step) => sum + step.minutes * step.people, 0);
+  return {
+    ...plan,
+    feeds: made.map(({ feed, figures }) => ({
+      name: feed.fuse.name,
+      tags: tagList(feed.lamps.map(({ tag }) => tag)),
+      source: feed.slot?.label ?? 'battery',
+      ratingA: feed.fuse.ratingA,
+      lossRatio: figures.dropV / figures.dropBudgetV,
+    })),
+    wireM: wires.reduce((sum, wire) => sum + wire.lengthMm, 0) / 1000,
+    copperG: wires.reduce(
+      (sum, { table, gauge, lengthMm }) => sum + conductor(table, gauge).areaMm2 * lengthMm * COPPER_G,
+      0,
+    ),
+    joints: new Set(wires.flatMap(({ from, to }) => [from, to].map((end) => `${end.elementId}.${end.terminal}`))).size,
+    minutes: minutes - before.minutes,
+    worstLossRatio: Math.max(0, ...made.map(({ figures }) => figures.dropV / figures.dropBudgetV)),
+    darkWithOneFuse: Math.max(0, ...made.map(({ feed }) => feed.lamps.length)),
+    brings: findings.filter((finding) => isOpen(finding) && !before.findingIds.has(finding.id)),
+  };
+}
+
+interface Before {
+  fuseIds: ReadonlySet<Id>;
+  findingIds: ReadonlySet<Id>;
+  minutes: number;
+}
+
+function planned(build: Build, grouping: Grouping, supply: Supply, table: 'awg' | 'metric', newId: () => Id) {
+  const operations: OperationDraft[] = [];
+  const left: FeedPlan['left'] = [];
+  let current = build;
+  const take = (drafts: readonly OperationDraft[]): boolean => {
+    const tried = applyDrafts(current, drafts);
+    if (!tried.ok) return false;
+    current = tried.value;
+    operations.push(...drafts);
+    return true;
+  };
+  for (const { purpose, name, lamps } of groupsOf(build, unfedLamps(build), grouping)) {
+    const tags = tagList(lamps.map(({ tag }) => tag));
+    const needA = loadOf(build, lamps);
+    const { feeds } = assess(current);
+    const source = purpose.signal
+      ? signalSource(current, feeds, purpose.signal, needA)
+      : crewSource(current, feeds, needA, supply);
+    if (!source) {
+      left.push({ tags, why: `no lead with room was metered that is hot with ${SIGNAL_WORDS[purpose.signal!]}` });
+      continue;
+    }
+    if (!take(source.operations)) continue;
+    const feed = planFeed(
+      current,
+      {
+        name,
+        slotId: source.slotId,
+        lampIds: lamps.map(({ id }) => id),
+        control: { name, kind: 'switch', signal: null, ratingA: 10 },
+        relayRatingA: needA > RELAY_FROM_A ? RELAY_A : null,
+        wanted: 'always',
+        table,
+        colour: 'orange',
+        patternId: purpose.patternId,
+      },
+      newId,
+    );
+    if (!feed.ok) left.push({ tags, why: feed.reason.message });
+    else if (!take(feed.value)) left.push({ tags, why: 'it does not go with the rest of the plan' });
+  }
+  return { operations, left };
+}
+
+const GROUPINGS: readonly Grouping[] = ['together', 'byEnd', 'byPair'];
+const SUPPLIES: readonly Supply[] = ['own', 'battery'];
+
+export interface FeedPlans {
+  plans: FeedPlan[];
+  /** No plan can do with less wire than this: every lamp is led to at least from the nearest other place, m. */
+  leastWireM: number;
+}
+
+/** Straight way along the unit's axes from each lamp to the nearest other lamp or to the panel, m. */
+function leastWire(build: Build, lamps: readonly Lamp[]): number {
+  const places = [
+    ...Object.values(build.lamps).map(({ id, position }) => ({ id, position })),
+    { id: '', position: build.fusePanel.position },
+  ];
+  return (
+    lamps.reduce((sum, lamp) => {
+      const distances = places
+        .filter(({ id }) => id !== lamp.id)
+        .map(({ position }) =>
+          Math.hypot(
+            position.xMm - lamp.position.xMm,
+            position.yMm - lamp.position.yMm,
+            position.zMm - lamp.position.zMm,
+          ),
+        );
+      return sum + Math.min(...distances);
+    }, 0) / 1000
+  );
+}
+
+/**
+ * All plans that differ, best first: fewest stops, then fewest lamps left, then least time. Meant for a worker: each is
+ * assessed whole.
+ */
+export function feedPlans(build: Build, table: 'awg' | 'metric', newId: () => Id): FeedPlans {
+  const { feeds, findings } = assess(build);
+  const before: Before = {
+    fuseIds: new Set(feeds.map(({ feed }) => feed.fuse.id)),
+    findingIds: new Set(findings.map(({ id }) => id)),
+    minutes: jobSteps(build, feeds).reduce((sum, step) => sum + step.minutes * step.people, 0),
+  };
+  const plans = GROUPINGS.flatMap((grouping) =>
+    SUPPLIES.flatMap((supply) => {
+      const draft = planned(build, grouping, supply, table, newId);
+      if (draft.operations.length === 0) return [];
+      return judged(build, { key: `${grouping} ${supply}`, grouping, supply, ...draft }, before) ?? [];
+    }),
+  );
+  const looks = (plan: FeedPlan) =>
+    plan.feeds
+      .map(({ tags, source }) => `${tags} ${source}`)
+      .sort()
+      .join('; ');
+  const seen = new Set<string>();
+  const distinct = plans.filter((plan) => !seen.has(looks(plan)) && seen.add(looks(plan)));
+  const stops = ({ brings }: FeedPlan) => brings.filter(({ severity }) => severity === 'stop').length;
+  distinct.sort((a, b) => stops(a) - stops(b) || a.left.length - b.left.length || a.minutes - b.minutes);
+  return { plans: distinct, leastWireM: leastWire(build, unfedLamps(build)) };
+}
