@@ -4,7 +4,7 @@ import { energyFigures, feedFigures } from '../circuit/index.ts';
 import type { Build } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
 import { meanCurrentA, meanRatio } from './drawn.ts';
-import { PATTERNS, patternById } from './patterns.ts';
+import { PATTERNS, patternById } from './patterns/patterns.ts';
 
 const strobes = (pattern: string): Build =>
   testTruck().lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 }).feed(warnFeed('L1 R1', { pattern })).build;

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { testTruck } from '../../demo/testUnit.ts';
 import { applyDrafts, type Build, OwnPattern } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
+import { legendOf, mergeChoices } from './legend.ts';
 import {
   copyOf,
   GRID_S,
@@ -14,9 +15,8 @@ import {
   withLevel,
   withoutPulse,
   withPulse,
-} from './editPattern.ts';
-import { legendOf, mergeChoices } from './legend.ts';
-import { levelAt, ownPattern, patternById } from './patterns.ts';
+} from './patterns/editPattern.ts';
+import { levelAt, ownPattern, patternById } from './patterns/patterns.ts';
 import { programmingRecipe, programmingTasks, type Recipe } from './programming.ts';
 import { settingMeasures } from './settingMeasures.ts';
 import { showsFor } from './should.ts';

@@ -1,4 +1,6 @@
 export { meanCurrentA, meanRatio } from './drawn.ts';
+export { legendOf, legendPrint, mergeChoices } from './legend.ts';
+export { FlashQuestion, measureFlash } from './measure.ts';
 export {
   copyOf,
   GRID_S,
@@ -12,10 +14,8 @@ export {
   withoutPulse,
   withPulse,
   withShape,
-} from './editPattern.ts';
-export { legendOf, legendPrint, mergeChoices } from './legend.ts';
-export { FlashQuestion, measureFlash } from './measure.ts';
-export { effectiveCd, patternFigures, suitsFilament } from './patternFigures.ts';
+} from './patterns/editPattern.ts';
+export { effectiveCd, patternFigures, suitsFilament } from './patterns/patternFigures.ts';
 export {
   offsetS,
   ownPattern,
@@ -26,7 +26,7 @@ export {
   patternsOf,
   pulsesIn,
   shapedLevel,
-} from './patterns.ts';
+} from './patterns/patterns.ts';
 export { type ProgrammingTask, programmingTasks } from './programming.ts';
 export {
   type Clash,

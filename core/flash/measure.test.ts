@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { FlashQuestion, measureFlash } from './measure.ts';
-import { patternFigures, suitsFilament } from './patternFigures.ts';
-import { levelAt, PATTERNS, patternById, pulsesIn } from './patterns.ts';
+import { patternFigures, suitsFilament } from './patterns/patternFigures.ts';
+import { levelAt, PATTERNS, patternById, pulsesIn } from './patterns/patterns.ts';
 
 const ask = (given: unknown) => measureFlash(FlashQuestion.parse(given));
 const rectangles = (periodS: number, ...pulses: [number, number, number][]) => ({

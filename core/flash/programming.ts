@@ -4,7 +4,7 @@
  */
 import type { Build, Id, Lamp, LampModel } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
-import { patternOf } from './patterns.ts';
+import { patternOf } from './patterns/patterns.ts';
 
 /** Seconds of a touch or a press: short steps on, long steps back, very long goes to the first. */
 export const SHORT_S = 1;

@@ -1,7 +1,7 @@
 /** What a function is for, and the questions every crew asks of its priorities. */
 import type { Build, Control, Id, Lamp, LightFunction } from '../document/index.ts';
-import { patternFigures } from './patternFigures.ts';
-import { type Pattern, patternOf } from './patterns.ts';
+import { patternFigures } from './patterns/patternFigures.ts';
+import { type Pattern, patternOf } from './patterns/patterns.ts';
 import { byPriority, showsFor } from './should.ts';
 
 export type FunctionRole = 'running' | 'stop' | 'turn' | 'reverse' | 'warning' | 'work';

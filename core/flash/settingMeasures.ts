@@ -1,6 +1,6 @@
 /** Measures of a whole unit in one setting: how often, how bright, how even, and whether a preview of it may run. */
 import type { Build } from '../document/index.ts';
-import { effectiveCd, patternFigures } from './patternFigures.ts';
+import { effectiveCd, patternFigures } from './patterns/patternFigures.ts';
 import { brightnessAt, type LampShow } from './should.ts';
 
 /** Not more than three flashes in any second (WCAG 2.3.1, from memory). */

@@ -3,7 +3,7 @@
  * priority has the lamp. This is the design's word, not the circuit's (that is core/circuit) nor the meter's.
  */
 import type { Build, Id, Lamp, LightColour, LightFunction, Show } from '../document/index.ts';
-import { colourAt, drawnIn, levelAt, offsetS, type Pattern, patternOf } from './patterns.ts';
+import { colourAt, drawnIn, levelAt, offsetS, type Pattern, patternOf } from './patterns/patterns.ts';
 
 export interface LampShow {
   lamp: Lamp;

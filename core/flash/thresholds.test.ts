@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { testTruck, WARN_SWITCH, warnFeed } from '../../demo/testUnit.ts';
 import { FlashQuestion, measureFlash } from './measure.ts';
-import { effectiveCd, patternFigures, suitsFilament } from './patternFigures.ts';
-import { PATTERNS, type Pattern, patternById, patternOf } from './patterns.ts';
+import { effectiveCd, patternFigures, suitsFilament } from './patterns/patternFigures.ts';
+import { PATTERNS, type Pattern, patternById, patternOf } from './patterns/patterns.ts';
 import { programmingRecipe } from './programming.ts';
 import { currentTrace, showsFor } from './should.ts';
 

@@ -2,7 +2,7 @@
  * Flash patterns: a period, and pulses for phase A. Phase B is the same half a period later, so that a pair can answer
  * each other. Times in seconds, levels from 0 to 1.
  */
-import type { Build, OwnPattern, Pulse, Show } from '../document/index.ts';
+import type { Build, OwnPattern, Pulse, Show } from '../../document/index.ts';
 
 export interface Pattern {
   id: string;

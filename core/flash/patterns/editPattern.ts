@@ -1,5 +1,5 @@
 /** Changes to a drawn pattern: on a grid of 5 ms, pulses in order and never over each other. Times in seconds. */
-import type { LightColour, OwnPattern, Pulse, PulseShape } from '../document/index.ts';
+import type { LightColour, OwnPattern, Pulse, PulseShape } from '../../document/index.ts';
 import type { Pattern } from './patterns.ts';
 
 export const GRID_S = 0.005;

@@ -1,4 +1,4 @@
-import { measureFlash } from './measure.ts';
+import { measureFlash } from '../measure.ts';
 import { isSteady, type Pattern, shapedLevel } from './patterns.ts';
 
 export interface PatternFigures {

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { testTruck } from '../../demo/testUnit.ts';
-import { OwnPattern } from '../document/index.ts';
-import { measureFlash } from './measure.ts';
+import { testTruck } from '../../../demo/testUnit.ts';
+import { OwnPattern } from '../../document/index.ts';
+import { measureFlash } from '../measure.ts';
+import { currentTrace, showsFor } from '../should.ts';
 import { effectiveCd, patternFigures } from './patternFigures.ts';
 import { drawnIn, levelAt, offsetS, PATTERNS, type Pattern, patternById, pulsesIn } from './patterns.ts';
-import { currentTrace, showsFor } from './should.ts';
 
 const pattern = (periodS: number, pulses: Pattern['pulses']): Pattern => ({
   id: 'own-test',
