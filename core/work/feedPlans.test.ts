@@ -85,9 +85,9 @@ describe('plans to feed what has no feed', () => {
 
   it('spare slots are used once each, and only while they have room', () => {
     const { feeds } = plan(plans, 'byEnd own');
-    const own = feeds.map(({ source }) => source).filter((source) => source !== 'battery');
-    expect(own).toEqual(['hot']);
-    for (const { source } of plan(plans, 'byEnd battery').feeds) expect(source).toBe('battery');
+    const own = feeds.map(({ source }) => source).filter((source) => source !== 'the battery');
+    expect(own).toEqual(['slot hot']);
+    for (const { source } of plan(plans, 'byEnd battery').feeds) expect(source).toBe('the battery');
   });
 
   it('keeps every lamp within what it may lose, and heavy ones behind a relay', () => {

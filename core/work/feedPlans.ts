@@ -12,7 +12,15 @@ import {
   type OperationDraft,
   type Signal,
 } from '../document/index.ts';
-import { SIGNAL_NAMES, SIGNAL_WORDS, signalOfSlot, slotHeadroomA, slotWhen, unfedLamps } from '../graph/index.ts';
+import {
+  SIGNAL_NAMES,
+  SIGNAL_WORDS,
+  signalOfSlot,
+  slotHeadroomA,
+  slotWhen,
+  sourceInText,
+  unfedLamps,
+} from '../graph/index.ts';
 import { compareTags, tagList } from '../place/index.ts';
 import { pinsToTake, planFeed, planPinSource } from '../planning/index.ts';
 import { assess, type Finding, isOpen } from '../rules/index.ts';
@@ -37,8 +45,8 @@ interface Purpose {
   patternId: string;
 }
 
-const WORKS: ReadonlySet<LampModel['kind']> = new Set(['flood', 'bed', 'plow']);
-const MARKS: ReadonlySet<LampModel['kind']> = new Set(['marker', 'identification', 'plate']);
+const WORKS: ReadonlySet<LampModel['kind']> = new Set(['flood', 'bed']);
+const MARKS: ReadonlySet<LampModel['kind']> = new Set(['marker', 'identification', 'plate', 'plow']);
 
 function purposeOf(build: Build, lamp: Lamp, model: LampModel): Purpose | null {
   const driven = (signal: Signal): Purpose => ({
@@ -179,7 +187,7 @@ function judged(
     feeds: made.map(({ feed, figures }) => ({
       name: feed.fuse.name,
       tags: tagList(feed.lamps.map(({ tag }) => tag)),
-      source: feed.slot?.label ?? 'battery',
+      source: feed.slot ? sourceInText(feed.slot) : 'the battery',
       ratingA: feed.fuse.ratingA,
       lossRatio: figures.dropV / figures.dropBudgetV,
     })),

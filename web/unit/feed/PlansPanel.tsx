@@ -25,16 +25,13 @@ export function PlansPanel({ onClose }: { onClose(): void }) {
   const chosen = plans.find((plan) => plan.key === chosenKey) ?? plans[0];
   const row = (name: string, of: (plan: FeedPlan) => number, shown: (value: number) => string = String) => {
     const best = Math.min(...plans.map(of));
+    const differ = plans.some((plan) => of(plan) > best + 1e-9);
     return (
       <tr>
         <th scope="row">{name}</th>
         {plans.map((plan) => (
           <td key={plan.key} className={plan === chosen ? 'right mono is-chosen' : 'right mono'}>
-            {plans.length > 1 && of(plan) <= best + 1e-9 ? (
-              <b title="the best of them">{shown(of(plan))}</b>
-            ) : (
-              shown(of(plan))
-            )}
+            {differ && of(plan) <= best + 1e-9 ? <b title="the best of them">{shown(of(plan))}</b> : shown(of(plan))}
           </td>
         ))}
       </tr>
@@ -107,7 +104,7 @@ export function PlansPanel({ onClose }: { onClose(): void }) {
               <li key={feed.name}>
                 <span className="tag-chip small">{feed.ratingA}</span>
                 <b>{feed.name}</b> <span className="mono">{feed.tags}</span>
-                <span className="muted"> from {feed.source === 'battery' ? 'the battery' : feed.source}</span>
+                <span className="muted"> from {feed.source}</span>
               </li>
             ))}
           </ul>
