@@ -19,6 +19,7 @@ import { ok, type Result, refused } from '../result.ts';
 import { ampacityA, conductor } from '../units/index.ts';
 import { sourceElement } from './planFeed.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
+import { planRefit } from './planRefit.ts';
 
 const terminal = (elementId: Id, name: string): Terminal => ({ elementId, terminal: name });
 
@@ -138,7 +139,7 @@ function runEnd(build: Build, feed: Feed, near: Position): { at: Terminal; place
   return best;
 }
 
-/** Takes lamps off the feed they hang on and hangs them on another, at its nearest splice. */
+/** Takes lamps off the feed they hang on and hangs them on another, at its nearest splice; that one is made fit for them. */
 export function planMoveLamps(
   build: Build,
   feeds: readonly Feed[],
@@ -180,10 +181,12 @@ export function planMoveLamps(
   const elementIds = emptied.flatMap((feed) =>
     ownParts(feed, feeds).elementIds.filter((id) => !isLampEnd(build, id, loadIds, minus)),
   );
-  return ok([
+  const operations: OperationDraft[] = [
     { kind: 'removeFeed', elementIds, wireIds: off.map((wire) => wire.id) },
     { kind: 'assignFeed', controls: [], elements: [], wires, functions: [] },
-  ]);
+  ];
+  const moved = applyDrafts(build, operations);
+  return ok([...operations, ...(moved.ok ? planRefit(moved.value, toFuseId) : [])]);
 }
 
 const isLampEnd = (build: Build, id: Id, loadIds: ReadonlySet<Id>, minus: readonly Wire[]): boolean =>

@@ -23,9 +23,9 @@ import {
 import { deriveFeeds, type Feed, SIGNAL_NAMES, signalControl, signalOfSlot } from '../graph/index.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
 import { ok, type Result, refused } from '../result.ts';
-import { ampacityA, type Conductor, conductor, conductorsOf } from '../units/index.ts';
+import { ampacityA, conductor } from '../units/index.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
-import { thickerSizes } from './planThicker.ts';
+import { thickerSizes, thinnestFor } from './planThicker.ts';
 
 type NewControl = Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>;
 
@@ -55,8 +55,6 @@ type AssignFeed = Extract<OperationDraft, { kind: 'assignFeed' }>;
 
 /** Lamps within this along the unit share a splice. */
 const SAME_STATION_MM = 400;
-/** Thinner wire does not outlive a working unit, whatever its current (common practice, no source). */
-const THINNEST_MM2 = 0.75;
 
 interface Station {
   lamps: Lamp[];
@@ -129,9 +127,18 @@ export function sourceElement(slot: Slot | null, ratingA: number, id: Id): Eleme
   return { id, kind: 'tap', name: `Tap ${slot.label}`, slotId: slot.id, limitA };
 }
 
-/** Is a slot's own fuse the protection, so that a lead is tapped straight and no holder is fitted? */
-export const isTappedStraight = (slot: Slot | null | undefined): boolean =>
-  slot != null && slot.kind !== 'slot' && slot.ratingA !== null;
+/** Up to here a wire that the unit's own fuse protects is one that lamps are joined to; above, a small fuse saves copper. */
+const STRAIGHT_UP_TO_A = 15;
+
+/**
+ * Is the unit's own fuse the protection, so that a lead is tapped straight and no holder is fitted? So it is with a lead
+ * that is hot with a signal of the driver; what is hot by itself gets a fuse of its own, or a short takes the unit's with it.
+ */
+export const isTappedStraight = (slot: Slot | null | undefined, systemVoltageV: number): boolean =>
+  slot != null &&
+  signalOfSlot(slot, systemVoltageV) !== null &&
+  slot.ratingA !== null &&
+  slot.ratingA <= STRAIGHT_UP_TO_A;
 
 /** From the source to the fuse; gives where current goes on from there: the fuse's end, or the lead of the unit's own. */
 function writeSource(build: Build, draft: Draft, ratingA: number): Terminal {
@@ -146,11 +153,12 @@ function writeSource(build: Build, draft: Draft, ratingA: number): Terminal {
     draft.join(at(known, 'bus'), at(fuse, 'in'), TAP_LEAD_MM);
     return at(fuse, 'out');
   }
+  const isStraight = isTappedStraight(slot, build.electrics.systemVoltageV);
   const source = draft.add({
     ...sourceElement(slot, ratingA, newId()),
-    ...(isTappedStraight(slot) && { name: wish.name }),
+    ...(isStraight && { name: wish.name }),
   });
-  if (isTappedStraight(slot)) return at(source, 'out');
+  if (isStraight) return at(source, 'out');
   const fuse = fuseOf();
   draft.join(at(source, 'out'), at(fuse, 'in'), TAP_LEAD_MM);
   return at(fuse, 'out');
@@ -282,7 +290,7 @@ export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result
   }
   const joined = joinedFeed(build, wish, maximumA);
   const slot = wish.slotId ? build.slots[wish.slotId] : undefined;
-  const own = isTappedStraight(slot) ? slot!.ratingA : null;
+  const own = isTappedStraight(slot, build.electrics.systemVoltageV) ? slot!.ratingA : null;
   const ratingA = joined ? joined.fuseA : (own ?? needed);
   const floor = thinnestFor(wish.table, ratingA);
   if (!floor) return refused({ kind: 'noWire', message: `No wire in the table is protected by a ${ratingA} A fuse.` });
@@ -310,12 +318,6 @@ export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result
     );
   return ok([{ ...assign, wires: sized }, ...shared, ...others, ...joinFunction(build, wish, lamps)]);
 }
-
-/** The thinnest wire that a fuse protects in a bundle, and that outlives a working unit. */
-const thinnestFor = (table: FeedWish['table'], ratingA: number): Conductor | undefined =>
-  conductorsOf(table).find(
-    (size) => size.areaMm2 >= THINNEST_MM2 && ampacityA(size, { bundled: USUAL_BUNDLE }) >= ratingA,
-  );
 
 /** The feed that a run off a receiver's spare output joins, and the fuse for all of it then. */
 interface Joined {

@@ -1,16 +1,25 @@
 /** Thicker wire for a feed that loses too much, put where it helps most. */
 
-import { feedFigures, isCopperMost, wiresOnWay } from '../circuit/index.ts';
+import { feedFigures, isCopperMost, USUAL_BUNDLE, wiresOnWay } from '../circuit/index.ts';
 import type { Build, Id, OperationDraft, Wire } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
 import { cutList, takesMm2 } from '../harness/index.ts';
-import { type Conductor, conductor, conductorsOf } from '../units/index.ts';
+import { ampacityA, type Conductor, conductor, conductorsOf } from '../units/index.ts';
 
 export interface ThickerWire {
   /** Sizes as the table writes them, with how many wires take each. */
   sizes: { gauge: string; table: 'awg' | 'metric'; wires: number }[];
   operations: OperationDraft[];
 }
+
+/** Thinner wire does not outlive a working unit, whatever its current (common practice, no source). */
+const THINNEST_MM2 = 0.75;
+
+/** The thinnest wire that a fuse protects in a bundle, and that outlives a working unit. */
+export const thinnestFor = (table: 'awg' | 'metric', ratingA: number): Conductor | undefined =>
+  conductorsOf(table).find(
+    (size) => size.areaMm2 >= THINNEST_MM2 && ampacityA(size, { bundled: USUAL_BUNDLE }) >= ratingA,
+  );
 
 /** No feed needs more rounds: each makes one wire a size thicker. */
 const MAX_ROUNDS = 200;

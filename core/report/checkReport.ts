@@ -5,7 +5,7 @@ import type { Build, Position, Stage } from '../document/index.ts';
 import { sourceName } from '../graph/index.ts';
 import { cutList, jointList, terminalName } from '../harness/index.ts';
 import { holePosition, placedHoles } from '../place/index.ts';
-import { assess, bodyOf, type Finding, type Severity, tryWay } from '../rules/index.ts';
+import { assess, bodyOf, type Finding, isWayThatHolds, type Severity, tryWay } from '../rules/index.ts';
 import { jobSteps, ruleById } from '../steps/index.ts';
 import { conductor, inWords } from '../units/index.ts';
 import { partsList } from '../work/index.ts';
@@ -66,8 +66,9 @@ export interface HoleReport {
 function waysThatHold(build: Build, finding: Finding, all: readonly Finding[]) {
   return finding.waysOut.flatMap((way) => {
     const tried = tryWay(build, way.operations, all);
-    const isSettled = finding.severity === 'note' || tried.settles.includes(finding.id);
-    if (tried.refusal !== null || !isSettled || tried.brings.some(({ severity }) => severity === 'stop')) return [];
+    // A note is never open, so that nothing settles it.
+    const settles = finding.severity === 'note' ? [finding.id] : tried.settles;
+    if (!isWayThatHolds({ ...tried, settles }, [finding.id])) return [];
     return [
       {
         label: inWords(way.label),

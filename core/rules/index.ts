@@ -4,4 +4,4 @@ export { type FindingGroup, groupFindings } from './groups.ts';
 export { drilledKey, magnetSkin } from './placing/mountRules.ts';
 export { roleWords } from './placing/packRules.ts';
 export { applies, knownPacks, RULES_CAVEAT } from './rulePacks.ts';
-export { type TriedWay, type TriedWays, tryWay, tryWays } from './tryWays.ts';
+export { isWayThatHolds, type TriedWay, type TriedWays, tryWay, tryWays } from './tryWays.ts';

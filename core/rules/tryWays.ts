@@ -41,6 +41,12 @@ export function tryWay(build: Build, operations: readonly OperationDraft[], befo
   };
 }
 
+/** Is a way worth offering? It can be taken, some of what it is for goes, and no stop comes. */
+export const isWayThatHolds = ({ refusal, settles, brings }: TriedWay, findingIds: readonly string[]): boolean =>
+  refusal === null &&
+  findingIds.some((id) => settles.includes(id)) &&
+  !brings.some(({ severity }) => severity === 'stop');
+
 /** Beyond so many sets that were looked at, the best found so far is taken: it has always been the best. */
 const MAX_LOOKS = 20_000;
 

@@ -84,7 +84,7 @@ describe('the header of a unit', () => {
     unmount();
     await renderUnit(<UnitHeader stage="place" />, { build: sloppy });
     const mark = screen.getByRole('button', { name: /Findings/ });
-    expect(mark.textContent).toMatch(/1 stop\s*7 cautions/);
+    expect(mark.textContent).toMatch(/1 stop\s*8 cautions/);
     expect(mark.getAttribute('aria-expanded')).toBe('false');
     await userEvent.click(mark);
     expect(mark.getAttribute('aria-expanded')).toBe('true');

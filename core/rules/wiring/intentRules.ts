@@ -4,7 +4,8 @@ import type { Build, Id, LightFunction, OperationDraft } from '../../document/in
 import { isFlashing, patternOf, roleOf } from '../../flash/index.ts';
 import { type Contact, conduct, sourceName } from '../../graph/index.ts';
 import { tagList } from '../../place/index.ts';
-import { say } from '../../units/index.ts';
+import { planRefit } from '../../planning/index.ts';
+import { say, type Words } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit } from '../finding.ts';
 import { moveToSlot } from './powerRules.ts';
 
@@ -12,24 +13,25 @@ const amps = (value: number): string => `${Math.round(value * 10) / 10} A`;
 const tagsOf = (build: Build, ids: Iterable<Id>): string =>
   tagList([...ids].flatMap((id) => build.lamps[id]?.tag ?? []));
 
+const refitWords = (ratingA: number | null, operations: readonly OperationDraft[]): Words =>
+  operations.some(({ kind }) => kind === 'editWires')
+    ? say`Fit a ${ratingA ?? 0} A fuse, and the wire for it`
+    : say`Fit a ${ratingA ?? 0} A fuse`;
+
 /** M60: what hangs behind a fuse, the unit's own with it where the fuse is the unit's own. */
-function fuseTooSmall({ feeds }: CheckContext): Hit[] {
+function fuseTooSmall({ build, feeds }: CheckContext): Hit[] {
   return feeds.flatMap(({ feed, figures }): Hit[] => {
     const ownA = feed.ownFuse ? (feed.slot?.ownLoadA ?? 0) : 0;
     const loadA = figures.maximumA + ownA;
     if (feed.lamps.length === 0 || loadA <= feed.fuse.ratingA * CONTINUOUS_RATIO + 1e-9) return [];
     const needed = figures.fuseNeededA;
-    const weakest = Math.min(...figures.sections.map(({ ampacityA }) => ampacityA));
-    const operations: OperationDraft[] =
-      !feed.ownFuse && needed !== null && needed > feed.fuse.ratingA && needed <= weakest
-        ? [{ kind: 'editFuse', elementId: feed.fuse.id, changes: { ratingA: needed } }]
-        : [];
+    const operations = planRefit(build, feed.fuse.id);
     return [
       {
         message: say`${feed.fuse.name}: ${amps(loadA)} would run through a ${feed.fuse.ratingA} A fuse, which carries ${amps(feed.fuse.ratingA * CONTINUOUS_RATIO)} all day.`,
         feedIds: [feed.fuse.id],
         lampIds: feed.lamps.map((lamp) => lamp.id),
-        waysOut: operations.length > 0 ? [{ label: say`Fit a ${needed!} A fuse`, operations }] : [],
+        waysOut: operations.length > 0 ? [{ label: refitWords(needed, operations), operations }] : [],
         worked: {
           formula: say`${amps(loadA)} > ${CONTINUOUS_RATIO} × ${feed.fuse.ratingA} A = ${amps(feed.fuse.ratingA * CONTINUOUS_RATIO)}`,
           terms: [
@@ -75,10 +77,17 @@ const waysTo = (feeds: readonly AssessedFeed[], lampId: Id): { each: AssessedFee
 const groundControls = (feeds: readonly AssessedFeed[]): Id[] =>
   feeds.flatMap(({ feed }) => feed.groundContacts.map(({ control }) => control.id));
 
-/** M64: lamps of a function that stay dark with its control on. Lamps that nobody has fed yet are the feed stage's. */
+/**
+ * M64: lamps of a function that stay dark because nothing that is wired works it. Lamps that nobody has fed yet are the
+ * feed stage's, and lamps that hang on another control than theirs are M48's.
+ */
 function neverLit({ build, feeds }: CheckContext): Hit[] {
   const grounds = groundControls(feeds);
+  const wired = new Set(
+    feeds.flatMap(({ feed }) => [...feed.contacts, ...feed.groundContacts].map(({ control }) => control.id)),
+  );
   return Object.values(build.functions).flatMap((each): Hit[] => {
+    if (wired.has(each.controlId)) return [];
     const on = new Set([each.controlId, ...grounds]);
     const dark = Object.keys(each.shows).filter((lampId) => {
       const ways = waysTo(feeds, lampId);

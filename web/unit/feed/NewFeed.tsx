@@ -75,7 +75,7 @@ export function NewFeed({
   const joins = isSpareChannel(build, control);
   const slot = slotOfSource(build, source ?? best);
   const signal = slot && signalOfSlot(slot, build.electrics.systemVoltageV);
-  const isStraight = isTappedStraight(slot);
+  const isStraight = isTappedStraight(slot, build.electrics.systemVoltageV);
   const usualColour = (of: string): WireColour => {
     const signal = chosenSignal(build, of);
     return (signal && SIGNAL_COLOURS[signal]) ?? CREW_COLOURS[0]!;

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useNavigate } from 'react-router';
-import type { FindingGroup } from '../../../core/rules/index.ts';
+import { type FindingGroup, isWayThatHolds } from '../../../core/rules/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useWords } from '../../app/useWords.ts';
 import { unitActions } from '../unitSlice.ts';
@@ -25,6 +25,14 @@ export function FindingRow({ group, tried }: { group: FindingGroup; tried: Tried
   const named = `${tags.join(' ')} ${sentences[0]}`.trim();
   const fewest = tried.kind === 'ready' ? tried.ways.fewest.keys : [];
   const open = group.severity !== 'note' && group.standing === null;
+
+  const ids = group.findings.map((finding) => finding.id);
+  const results = tried.kind === 'ready' ? tried.ways.tried : null;
+  // What was tried and leaves all of it, or brings a stop, is no way out.
+  const waysOut = group.waysOut.filter(({ key }) => {
+    const result = open ? results?.[key] : undefined;
+    return !result || isWayThatHolds(result, ids);
+  });
 
   const showPlace = () => {
     const lampIds = [...new Set(group.findings.flatMap((finding) => finding.place.lampIds))];
@@ -53,11 +61,11 @@ export function FindingRow({ group, tried }: { group: FindingGroup; tried: Tried
         </button>
       </div>
       <div className="finding-ways">
-        {open && group.waysOut.length === 0 && (
+        {open && waysOut.length === 0 && (
           <span className="muted">No way out can be worked out here: it is settled where it is shown.</span>
         )}
         {!group.standing &&
-          group.waysOut.map((way) => (
+          waysOut.map((way) => (
             <div key={way.key} className="tried-way">
               <Button
                 size="small"

@@ -1,0 +1,30 @@
+/** Fuse and wire of a feed made fit for what hangs on it now. */
+import { fuseForLamps, USUAL_BUNDLE } from '../circuit/index.ts';
+import { applyDrafts, type Build, type Id, type OperationDraft, type Wire } from '../document/index.ts';
+import { deriveFeeds } from '../graph/index.ts';
+import { ampacityA, conductor } from '../units/index.ts';
+import { planThickerWire, thinnestFor } from './planThicker.ts';
+
+/**
+ * A larger fuse where the load asks for one, wires that it protects, and thicker ones where too much would be lost. Never
+ * makes anything smaller. Nothing for a feed that is gone, that the unit's own fuse protects, or that no fuse carries.
+ */
+export function planRefit(build: Build, fuseId: Id): OperationDraft[] {
+  const feed = deriveFeeds(build).find((each) => each.fuse.id === fuseId);
+  const needed = feed && fuseForLamps(build, feed.lamps, feed.fuse.family);
+  if (!feed || feed.ownFuse || !needed) return [];
+  const ratingA = Math.max(feed.fuse.ratingA, needed);
+  const operations: OperationDraft[] =
+    ratingA === feed.fuse.ratingA ? [] : [{ kind: 'editFuse', elementId: fuseId, changes: { ratingA } }];
+  const weak = [...feed.wires, ...feed.groundWires].filter(
+    (wire) => ampacityA(conductor(wire.table, wire.gauge), { bundled: USUAL_BUNDLE }) < ratingA,
+  );
+  for (const table of ['metric', 'awg'] as const) {
+    const wireIds = weak.filter((wire) => wire.table === table).map((wire) => wire.id);
+    const size = thinnestFor(table, ratingA);
+    if (wireIds.length > 0 && size)
+      operations.push({ kind: 'editWires', wireIds, changes: { gauge: size.gauge as Wire['gauge'] } });
+  }
+  const fitted = applyDrafts(build, operations);
+  return [...operations, ...((fitted.ok && planThickerWire(fitted.value, fuseId)?.operations) || [])];
+}
