@@ -19,6 +19,8 @@ export default defineConfig({
         test: {
           name: 'web',
           environment: 'jsdom',
+          // The interface library takes longer to load than most files take to run.
+          isolate: false,
           include: ['web/**/*.test.tsx'],
           testTimeout: 30_000,
           setupFiles: ['web/testing/setup.ts'],

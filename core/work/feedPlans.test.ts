@@ -129,8 +129,14 @@ describe('lamps that the driver works', () => {
   });
 });
 
+it('lamps that no plan feeds are told even where there is no plan at all', () => {
+  const { plans, left } = plansFor(testTruck().lamp('SG-0404', 'rear', { yMm: 300, zMm: 1900 }).build);
+  expect(plans).toEqual([]);
+  expect(left).toEqual([{ tags: 'L1 R1', why: 'no lead with room was metered that is hot with the brake' }]);
+});
+
 it('a unit whose lamps are all fed has no plans, and one without lamps neither', () => {
   const { plans } = plansFor(truck().build);
   expect(plansFor(applied(truck().build, plans[0]!.operations)).plans).toEqual([]);
-  expect(plansFor(testTruck().build)).toEqual({ plans: [], leastWireM: 0 });
+  expect(plansFor(testTruck().build)).toEqual({ plans: [], left: [], leastWireM: 0 });
 });

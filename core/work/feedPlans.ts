@@ -259,6 +259,8 @@ const SUPPLIES: readonly Supply[] = ['own', 'battery'];
 
 export interface FeedPlans {
   plans: FeedPlan[];
+  /** Lamps that no plan feeds, and why. */
+  left: { tags: string; why: string }[];
   /** No plan can do with less wire than this: every lamp is led to at least from the nearest other place, m. */
   leastWireM: number;
 }
@@ -296,13 +298,13 @@ export function feedPlans(build: Build, table: 'awg' | 'metric', newId: () => Id
     findingIds: new Set(findings.map(({ id }) => id)),
     minutes: jobSteps(build, feeds).reduce((sum, step) => sum + step.minutes * step.people, 0),
   };
-  const plans = GROUPINGS.flatMap((grouping) =>
-    SUPPLIES.flatMap((supply) => {
-      const draft = planned(build, grouping, supply, table, newId);
-      if (draft.operations.length === 0) return [];
-      return judged(build, { key: `${grouping} ${supply}`, grouping, supply, ...draft }, before) ?? [];
-    }),
+  const drafts = GROUPINGS.flatMap((grouping) =>
+    SUPPLIES.map((supply) => ({ grouping, supply, draft: planned(build, grouping, supply, table, newId) })),
   );
+  const plans = drafts.flatMap(({ grouping, supply, draft }) => {
+    if (draft.operations.length === 0) return [];
+    return judged(build, { key: `${grouping} ${supply}`, grouping, supply, ...draft }, before) ?? [];
+  });
   const looks = (plan: FeedPlan) =>
     plan.feeds
       .map(({ tags, source }) => `${tags} ${source}`)
@@ -312,5 +314,8 @@ export function feedPlans(build: Build, table: 'awg' | 'metric', newId: () => Id
   const distinct = plans.filter((plan) => !seen.has(looks(plan)) && seen.add(looks(plan)));
   const stops = ({ brings }: FeedPlan) => brings.filter(({ severity }) => severity === 'stop').length;
   distinct.sort((a, b) => stops(a) - stops(b) || a.left.length - b.left.length || a.minutes - b.minutes);
-  return { plans: distinct, leastWireM: leastWire(build, unfedLamps(build)) };
+  const always = drafts[0]!.draft.left.filter(({ tags }) =>
+    drafts.every(({ draft }) => draft.left.some((each) => each.tags === tags)),
+  );
+  return { plans: distinct, left: always, leastWireM: leastWire(build, unfedLamps(build)) };
 }

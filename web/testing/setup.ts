@@ -28,7 +28,8 @@ class SilentWorker extends EventTarget {
 }
 vi.stubGlobal('Worker', SilentWorker);
 /** The server is away: what is done waits in the outbox, as on a phone without a network. */
-vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network in this test')));
+const away = () => Promise.reject(new TypeError('no network in this test'));
+vi.stubGlobal('fetch', away);
 /** Node.js knows no page that an address could be relative to. */
 class PageRequest extends Request {
   constructor(input: RequestInfo | URL, init?: RequestInit) {
@@ -57,4 +58,8 @@ window.getComputedStyle = (element) => styleOf(element);
 /** Whether each ancestor is shown is asked of the browser's stories; here it would take most of the time. */
 configure({ defaultHidden: true });
 
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  // A test that answered as the server does it for itself alone.
+  globalThis.fetch = away;
+});

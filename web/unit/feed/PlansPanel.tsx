@@ -54,7 +54,14 @@ export function PlansPanel({ onClose }: { onClose(): void }) {
         <p className="state-line stop">They could not be worked out. Close this and try again.</p>
       )}
       {answer !== null && answer !== 'failed' && plans.length === 0 && (
-        <p className="empty">No plan feeds any of them. Meter the leads that they belong to, in Survey.</p>
+        <>
+          <p className="muted">No plan feeds any of them as the survey stands.</p>
+          {answer.left.map(({ tags, why }) => (
+            <p key={tags} className="state-line caution">
+              ⚠ {tags}: {why}.
+            </p>
+          ))}
+        </>
       )}
       {chosen && answer && answer !== 'failed' && (
         <>
