@@ -116,7 +116,7 @@ try {
       .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td')
       .first()
       .waitFor({ state: 'attached' });
-    await page.locator('.work > .empty').waitFor({ state: 'detached' });
+    await page.locator('.work > .empty').first().waitFor({ state: 'detached' });
     await page.evaluate(() => document.fonts.ready);
     await shot.prepare?.(page);
     // Hover marks of the click that prepared the picture do not belong on it.
