@@ -3,7 +3,7 @@ import type { AssessedFeed } from '../../../core/circuit/index.ts';
 import { WireColour } from '../../../core/document/index.ts';
 import { deriveFeeds, ownParts } from '../../../core/graph/index.ts';
 import { tagList } from '../../../core/place/index.ts';
-import { conductorsOf, gaugeName } from '../../../core/units/index.ts';
+import { conductor, conductorsOf, gaugeName } from '../../../core/units/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
@@ -23,6 +23,9 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
   const wires = [...feed.wires, ...feed.groundWires];
   const table = wires[0]?.table ?? 'metric';
   const supplyIds = feed.wires.map((wire) => wire.id);
+  const areas = wires.map((wire) => conductor(wire.table, wire.gauge)).sort((a, b) => a.areaMm2 - b.areaMm2);
+  const [thinnest, thickest] = [areas[0], areas.at(-1)];
+  const isEven = thinnest?.gauge === thickest?.gauge;
   const takeApart = () => {
     // What other feeds also use (a shared return) stays.
     act({ kind: 'removeFeed', ...ownParts(feed, deriveFeeds(build)) });
@@ -91,7 +94,9 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
         <Select
           aria-label="Wire size"
           disabled={!mayEdit}
-          value={wires[0]?.gauge}
+          // Each wire has a size of its own; a choice here gives them all one.
+          value={isEven ? wires[0]?.gauge : null}
+          placeholder={thinnest && thickest && `${thinnest.gauge} to ${gaugeName(table, thickest.gauge)}`}
           onChange={(gauge) => act({ kind: 'editWires', wireIds: wires.map((wire) => wire.id), changes: { gauge } })}
           options={conductorsOf(table).map((size) => ({
             value: size.gauge,
