@@ -53,6 +53,10 @@ export interface AssessedFeed {
   figures: FeedFigures;
 }
 
+/** What feeds draw from one slot together, every lamp lit, A. */
+export const takenFromSlotA = (feeds: readonly AssessedFeed[], slotId: Id): number =>
+  feeds.filter(({ feed }) => feed.slot?.id === slotId).reduce((sum, { figures }) => sum + figures.maximumA, 0);
+
 const round1 = (value: number) => Math.round(value * 10) / 10;
 
 /** Sum over lamps: every head lit, or on the mean of what they show. */

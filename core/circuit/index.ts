@@ -16,6 +16,7 @@ export {
   fuseForLamps,
   type Limit,
   ratedCurrentA,
+  takenFromSlotA,
 } from './feedFigures.ts';
 export { BLADE_FUSES, CONTINUOUS_RATIO, FAMILIES, fuseForLoadA, openingTime } from './fuses.ts';
 export { keptFigures } from './keptFigures.ts';

@@ -146,7 +146,7 @@ describe('a pin that was metered in the survey', () => {
     const build = surveyed();
     const first = planPinSource(build, plug.id, '2')!;
     const after = applied(build, first.operations);
-    expect(after.slots[first.slotId]).toMatchObject({
+    expect(after.slots[first.slot.id]).toMatchObject({
       kind: 'pin',
       label: '2 red',
       feeds: 'brake',
@@ -156,20 +156,20 @@ describe('a pin that was metered in the survey', () => {
       signal: 'brake',
       reading: { keyOffV: 0, keyOnV: 0, signalV: 12.3 },
     });
-    expect(planPinSource(after, plug.id, '2')).toEqual({ slotId: first.slotId, operations: [] });
+    expect(planPinSource(after, plug.id, '2')).toEqual({ slot: after.slots[first.slot.id], operations: [] });
     expect(pinsToTake(after)).toEqual([]);
     expect(planPinSource(build, plug.id, '9')).toBeNull();
   });
 
   it('feeds a lamp like any other lead', () => {
     const build = surveyed();
-    const { slotId, operations } = planPinSource(build, plug.id, '2')!;
+    const { slot, operations } = planPinSource(build, plug.id, '2')!;
     const ready = applied(build, operations);
     const planned = planFeed(
       ready,
       {
         name: 'High stop',
-        slotId,
+        slotId: slot.id,
         lampIds: Object.keys(ready.lamps),
         control: { name: 'x', kind: 'switch', signal: null, ratingA: 1 },
         relayRatingA: null,

@@ -20,17 +20,20 @@ export function pinsToTake(build: Build): { plug: Plug; pin: Pin }[] {
   );
 }
 
-/** The source that a pin is, with its readings; and the operation that puts it on the unit, none when it is there. */
-export function planPinSource(
-  build: Build,
-  plugId: Id,
-  pinName: string,
-): { slotId: Id; operations: OperationDraft[] } | null {
+export interface PinSource {
+  slot: Slot;
+  /** What puts it on the unit; none when it is there. */
+  operations: OperationDraft[];
+}
+
+/** The source that a pin is, with its readings; null for a pin that nobody recorded. */
+export function planPinSource(build: Build, plugId: Id, pinName: string): PinSource | null {
   const plug = build.plugs[plugId];
   const pin = plug?.pins.find((each) => each.pin === pinName);
   if (!plug || !pin) return null;
   const id = pinSourceId(plugId, pinName);
-  if (build.slots[id]) return { slotId: id, operations: [] };
+  const known = build.slots[id];
+  if (known) return { slot: known, operations: [] };
   const row = Math.min(19, Math.max(-1, ...Object.values(build.slots).map((slot) => slot.row)) + 1);
   const slot: Slot = {
     id,
@@ -46,5 +49,5 @@ export function planPinSource(
     signal: pin.signal,
     reading: { keyOffV: pin.keyOffV, keyOnV: pin.keyOnV, runningV: pin.runningV, signalV: pin.signalV },
   };
-  return { slotId: id, operations: [{ kind: 'addSlots', slots: [slot] }] };
+  return { slot, operations: [{ kind: 'addSlots', slots: [slot] }] };
 }

@@ -2,7 +2,7 @@
  * Complete ways to feed every lamp that has no feed: which share one, from which source, by which control, in which wire.
  * Each is worked out on a copy with all its findings, so that what is chosen between is what one would get.
  */
-import type { AssessedFeed } from '../circuit/index.ts';
+import { type AssessedFeed, CONTINUOUS_RATIO, ratedCurrentA, takenFromSlotA } from '../circuit/index.ts';
 import {
   applyDrafts,
   type Build,
@@ -29,8 +29,6 @@ import { conductor } from '../units/index.ts';
 
 /** Copper, grams a millimetre of length and square millimetre of area. */
 const COPPER_G = 8.96e-3;
-/** A feed from a slot keeps to four fifths of what is left there (common practice, no source). */
-const ROOM_RATIO = 0.8;
 /** From here on lamps go through a relay: few switches carry it for long (common practice, no source). */
 const RELAY_FROM_A = 8;
 const RELAY_A = 30;
@@ -109,32 +107,22 @@ interface Taken {
   operations: OperationDraft[];
 }
 
-const loadOf = (build: Build, lamps: readonly Lamp[]): number =>
-  lamps.reduce((sum, lamp) => sum + (build.models[lamp.modelKey]?.maximumA ?? 0), 0);
-
-/** What the feeds of a build take from a slot. */
-const takenFrom = (feeds: readonly AssessedFeed[], slotId: Id): number =>
-  feeds.filter(({ feed }) => feed.slot?.id === slotId).reduce((sum, { figures }) => sum + figures.maximumA, 0);
-
-/** A lead that is hot with a signal: a source there already, or a pin that was metered. Null where nobody found one. */
+/** The roomiest lead that is hot with a signal: a source there already, or a pin that was metered. Null where none is. */
 function signalSource(build: Build, feeds: readonly AssessedFeed[], signal: Signal, needA: number): Taken | null {
-  const { systemVoltageV } = build.electrics;
-  const slot = Object.values(build.slots)
-    .filter((each) => signalOfSlot(each, systemVoltageV) === signal)
-    .map((each) => ({ each, roomA: slotHeadroomA(each, takenFrom(feeds, each.id)) }))
-    .filter(({ roomA }) => roomA * ROOM_RATIO >= needA)
-    .sort((a, b) => b.roomA - a.roomA)[0];
-  if (slot) return { slotId: slot.each.id, operations: [] };
-  for (const { plug, pin } of pinsToTake(build)) {
-    if (pin.signal !== signal || (pin.signalV ?? 0) < systemVoltageV * ROOM_RATIO) continue;
-    if (((pin.ratingA ?? needA / ROOM_RATIO) - pin.ownLoadA) * ROOM_RATIO < needA) continue;
-    const taken = planPinSource(build, plug.id, pin.pin);
-    if (taken) return taken;
-  }
-  return null;
+  const there = Object.values(build.slots).map((slot) => ({ slot, operations: [] as OperationDraft[] }));
+  const metered = pinsToTake(build).flatMap(({ plug, pin }) => {
+    const { slot, operations } = planPinSource(build, plug.id, pin.pin)!;
+    return { slot, operations };
+  });
+  const [best] = [...there, ...metered]
+    .filter(({ slot }) => signalOfSlot(slot, build.electrics.systemVoltageV) === signal)
+    .map((each) => ({ ...each, roomA: slotHeadroomA(each.slot, takenFromSlotA(feeds, each.slot.id)) }))
+    .filter(({ roomA }) => roomA * CONTINUOUS_RATIO >= needA)
+    .sort((a, b) => b.roomA - a.roomA);
+  return best ? { slotId: best.slot.id, operations: best.operations } : null;
 }
 
-/** The roomiest spare slot that is always hot and has no tap yet; the battery where there is none. */
+/** The spare slot, always hot and without a tap, that has just enough room; the battery where there is none. */
 function crewSource(build: Build, feeds: readonly AssessedFeed[], needA: number, supply: Supply): Taken {
   if (supply === 'battery') return { slotId: null, operations: [] };
   const tapped = new Set(feeds.flatMap(({ feed }) => feed.slot?.id ?? []));
@@ -144,8 +132,8 @@ function crewSource(build: Build, feeds: readonly AssessedFeed[], needA: number,
         slot.feeds === '' && !tapped.has(slot.id) && slotWhen(slot, build.electrics.systemVoltageV) === 'always',
     )
     .map((slot) => ({ slot, roomA: slotHeadroomA(slot, 0) }))
-    .filter(({ roomA }) => roomA * ROOM_RATIO >= needA)
-    // The one with just enough room: larger ones stay for larger loads.
+    .filter(({ roomA }) => roomA * CONTINUOUS_RATIO >= needA)
+    // Larger ones stay for larger loads.
     .sort((a, b) => a.roomA - b.roomA)[0];
   return { slotId: best?.slot.id ?? null, operations: [] };
 }
@@ -223,7 +211,7 @@ function planned(build: Build, grouping: Grouping, supply: Supply, table: 'awg' 
   };
   for (const { purpose, name, lamps } of groupsOf(build, unfedLamps(build), grouping)) {
     const tags = tagList(lamps.map(({ tag }) => tag));
-    const needA = loadOf(build, lamps);
+    const needA = ratedCurrentA(build, lamps, 'maximumA');
     const { feeds } = assess(current);
     const source = purpose.signal
       ? signalSource(current, feeds, purpose.signal, needA)

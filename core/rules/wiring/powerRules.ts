@@ -1,6 +1,6 @@
 /** Findings about power: M1, M8, M10, M11, V1. */
 
-import { type AssessedFeed, CONTINUOUS_RATIO, type Limit } from '../../circuit/index.ts';
+import { type AssessedFeed, CONTINUOUS_RATIO, type Limit, takenFromSlotA } from '../../circuit/index.ts';
 import type { Build, OperationDraft, Slot } from '../../document/index.ts';
 import { SLOT_WHEN_WORDS, slotHeadroomA, slotWhen, sourceInText, sourceName } from '../../graph/index.ts';
 import { planRelay, planThickerWire, type ThickerWire } from '../../planning/index.ts';
@@ -9,15 +9,11 @@ import type { CheckContext, FindingRule, Hit, WayOut, Worked } from '../finding.
 
 const amps = (value: number): string => `${Math.round(value * 10) / 10} A`;
 
-/** What the crew's feeds draw from a slot, every lamp lit. */
-const takenFrom = (feeds: readonly AssessedFeed[], slot: Slot): number =>
-  feeds.filter(({ feed }) => feed.slot?.id === slot.id).reduce((sum, { figures }) => sum + figures.maximumA, 0);
-
 /** Slots that could carry this feed: live when wanted, not kept for an option, with room. Roomiest first. */
 function fittingSlots({ build, feeds }: CheckContext, { feed, figures }: AssessedFeed): Slot[] {
   return Object.values(build.slots)
     .filter((slot) => slot.id !== feed.slot?.id && slotWhen(slot, build.electrics.systemVoltageV) === feed.fuse.wanted)
-    .map((slot) => ({ slot, roomA: slotHeadroomA(slot, takenFrom(feeds, slot)) }))
+    .map((slot) => ({ slot, roomA: slotHeadroomA(slot, takenFromSlotA(feeds, slot.id)) }))
     .filter(({ roomA }) => roomA >= figures.maximumA / CONTINUOUS_RATIO)
     .sort((a, b) => b.roomA - a.roomA)
     .map(({ slot }) => slot);
@@ -56,7 +52,7 @@ const slotSum = (slot: Slot, onSlot: readonly AssessedFeed[], takenA: number): W
 function tappedOverload(context: CheckContext): Hit[] {
   return Object.values(context.build.slots).flatMap((slot): Hit[] => {
     const onSlot = context.feeds.filter(({ feed }) => feed.slot?.id === slot.id);
-    const takenA = takenFrom(context.feeds, slot);
+    const takenA = takenFromSlotA(context.feeds, slot.id);
     if (onSlot.length === 0 || slot.ownLoadA + takenA <= slot.limitA + 1e-9) return [];
     const largest = onSlot.reduce((most, each) => (each.figures.maximumA > most.figures.maximumA ? each : most));
     const own = slot.ownLoadA > 0 ? `, ${amps(slot.ownLoadA)} of it the unit's own (${slot.feeds || 'its load'})` : '';

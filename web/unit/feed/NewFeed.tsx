@@ -91,7 +91,7 @@ export function NewFeed({
     const known = supplyBlocks(build).find((each) => each.id === values.source);
     const wish = {
       name: values.name,
-      slotId: tapped?.slotId ?? build.slots[values.source]?.id ?? null,
+      slotId: tapped?.slot.id ?? build.slots[values.source]?.id ?? null,
       blockId: block?.blockId ?? known?.id ?? null,
       lampIds: chosen.map((lamp) => lamp.id),
       control: wishedControl(values),

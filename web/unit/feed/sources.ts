@@ -1,6 +1,6 @@
 /** Where a feed can take its power, with what is left there. */
 
-import type { AssessedFeed } from '../../../core/circuit/index.ts';
+import { type AssessedFeed, CONTINUOUS_RATIO, takenFromSlotA } from '../../../core/circuit/index.ts';
 import type { Build, Id, Plug, Slot } from '../../../core/document/index.ts';
 import { slotHeadroomA, slotWhen, sourceName, whenWords } from '../../../core/graph/index.ts';
 import { pinsToTake, planPinSource } from '../../../core/planning/index.ts';
@@ -21,14 +21,10 @@ export function pinOfSource(build: Build, source: string): { plugId: Id; pin: Pl
 export function slotOfSource(build: Build, source: string): Slot | null {
   const pin = pinOfSource(build, source);
   if (!pin) return build.slots[source] ?? null;
-  const [draft] = planPinSource(build, pin.plugId, pin.pin.pin)?.operations ?? [];
-  return draft?.kind === 'addSlots' ? draft.slots[0]! : null;
+  return planPinSource(build, pin.plugId, pin.pin.pin)?.slot ?? null;
 }
 
 export const NEW_BLOCK = 'new-block';
-
-const takenA = (feeds: readonly AssessedFeed[], slotId: Id): number =>
-  feeds.filter(({ feed }) => feed.slot?.id === slotId).reduce((sum, { figures }) => sum + figures.maximumA, 0);
 
 /** Blocks that power comes from: a ground bus is one too, but ends at metal. */
 export const supplyBlocks = (build: Build) =>
@@ -46,7 +42,7 @@ export function sourceOptions(build: Build, feeds: readonly AssessedFeed[], { wh
   const { systemVoltageV } = build.electrics;
   const slots = slotsInOrder(build.slots).map((slot) => ({
     value: slot.id,
-    label: `${sourceName(slot)}: ${slot.reservedFor ? `kept for ${slot.reservedFor}` : slot.feeds || 'spare'}, ${whenWords(slot, systemVoltageV)}, ${Math.max(0, slotHeadroomA(slot, takenA(feeds, slot.id))).toFixed(1)} A free`,
+    label: `${sourceName(slot)}: ${slot.reservedFor ? `kept for ${slot.reservedFor}` : slot.feeds || 'spare'}, ${whenWords(slot, systemVoltageV)}, ${Math.max(0, slotHeadroomA(slot, takenFromSlotA(feeds, slot.id))).toFixed(1)} A free`,
   }));
   return [
     // Whoever metered a pin wants to use it.
@@ -79,7 +75,7 @@ export function bestSource(build: Build, feeds: readonly AssessedFeed[], maximum
     (slot) =>
       slot.feeds === '' &&
       ['always', 'ignition'].includes(slotWhen(slot, build.electrics.systemVoltageV)) &&
-      slotHeadroomA(slot, takenA(feeds, slot.id)) >= maximumA / 0.8,
+      slotHeadroomA(slot, takenFromSlotA(feeds, slot.id)) >= maximumA / CONTINUOUS_RATIO,
   );
   return spare?.id ?? BATTERY;
 }
