@@ -3,7 +3,7 @@
  * elements and wires. Runs go from the panel along the unit; lamps level with each other share a splice.
  */
 
-import { FAMILIES, fuseForLamps, fuseForLoadA, ratedCurrentA, USUAL_BUNDLE } from '../circuit/index.ts';
+import { FAMILIES, fuseForLamps, ratedCurrentA } from '../circuit/index.ts';
 import {
   applyDrafts,
   type Build,
@@ -23,9 +23,9 @@ import {
 import { deriveFeeds, type Feed, SIGNAL_NAMES, signalControl, signalOfSlot } from '../graph/index.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
 import { ok, type Result, refused } from '../result.ts';
-import { ampacityA, conductor } from '../units/index.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
-import { thickerSizes, thinnestFor } from './planThicker.ts';
+import { planRefit } from './planRefit.ts';
+import { thinnestFor } from './planThicker.ts';
 
 type NewControl = Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>;
 
@@ -271,9 +271,8 @@ export interface FeedRefusal {
 
 /**
  * Plans a feed: fuse by load, each wire as thin as the fuse protects, then thicker section by section where that saves
- * most, until every lamp is within its drop budget or no
- * thicker wire helps (which V1 then tells). Gives the operations in order: the feed itself and,
- * when its control already has a function, the new lamps joining that function.
+ * most, until every lamp is within its drop budget or no thicker wire helps (which V1 then tells). Gives the operations
+ * in order: the feed itself, its lamps joining the function that the control has already, and the sizes.
  */
 export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result<OperationDraft[], FeedRefusal> {
   const wish = bySignal(build, asked);
@@ -288,69 +287,23 @@ export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result
       message: `These lamps draw ${maximumA.toFixed(1)} A, more than one ${family.name} fuse carries. Split them over two feeds.`,
     });
   }
-  const joined = joinedFeed(build, wish, maximumA);
+  const joined = joinedFeed(build, wish);
   const slot = wish.slotId ? build.slots[wish.slotId] : undefined;
   const own = isTappedStraight(slot, build.electrics.systemVoltageV) ? slot!.ratingA : null;
-  const ratingA = joined ? joined.fuseA : (own ?? needed);
+  const ratingA = joined?.fuse.ratingA ?? own ?? needed;
   const floor = thinnestFor(wish.table, ratingA);
   if (!floor) return refused({ kind: 'noWire', message: `No wire in the table is protected by a ${ratingA} A fuse.` });
   const assign = writeFeed(build, wish, floor.gauge, ratingA, newId);
-  const shared = joined ? strengthened(joined) : [];
-  const drafts = [assign, ...shared, ...joinFunction(build, wish, lamps)];
+  const head = joined?.fuse ?? assign.elements.find(({ kind }) => kind === (own === null ? 'fuse' : 'tap'))!;
+  const drafts = [assign, ...joinFunction(build, wish, lamps)];
   const tried = applyDrafts(build, drafts);
-  if (!tried.ok) return refused({ kind: 'refused', message: tried.reason.message });
-  const fuseId =
-    joined?.feed.fuse.id ?? assign.elements.find(({ kind }) => kind === 'fuse' || (own && kind === 'tap'))!.id;
-  const { sizes } = thickerSizes(tried.value, fuseId);
-  const made = new Set(assign.wires.map((wire) => wire.id));
-  const sized = assign.wires.map((wire) => ({
-    ...wire,
-    gauge: (sizes.get(wire.id)?.gauge ?? wire.gauge) as Wire['gauge'],
-  }));
-  const others = [...sizes]
-    .filter(([id]) => !made.has(id))
-    .map(
-      ([id, { gauge }]): OperationDraft => ({
-        kind: 'editWires',
-        wireIds: [id],
-        changes: { gauge: gauge as Wire['gauge'] },
-      }),
-    );
-  return ok([{ ...assign, wires: sized }, ...shared, ...others, ...joinFunction(build, wish, lamps)]);
+  return tried.ok
+    ? ok([...drafts, ...planRefit(tried.value, head.id)])
+    : refused({ kind: 'refused', message: tried.reason.message });
 }
 
-/** The feed that a run off a receiver's spare output joins, and the fuse for all of it then. */
-interface Joined {
-  feed: Feed;
-  fuseA: number;
-}
-
-function joinedFeed(build: Build, wish: FeedWish, addedA: number): Joined | null {
+/** The feed that a run off a receiver's spare output joins: it is made fit for what it then carries. */
+function joinedFeed(build: Build, wish: FeedWish): Feed | null {
   const output = wish.receiverChannels === 0 && 'id' in wish.control ? receiverOutput(build, wish.control.id) : null;
-  const feed = output && deriveFeeds(build).find((each) => each.elementIds.includes(output.elementId));
-  if (!feed) return null;
-  const allA = ratedCurrentA(build, feed.lamps, 'maximumA') + addedA;
-  const fuseA = Math.max(feed.fuse.ratingA, fuseForLoadA(allA, feed.fuse.family) ?? 0);
-  return { feed, fuseA };
-}
-
-/** The fuse and the wires behind it, made strong enough for what they now carry as well. */
-function strengthened({ feed, fuseA }: Joined): OperationDraft[] {
-  if (fuseA === feed.fuse.ratingA) return [];
-  const weak = [...feed.wires, ...feed.groundWires].filter(
-    (wire) => ampacityA(conductor(wire.table, wire.gauge), { bundled: USUAL_BUNDLE }) < fuseA,
-  );
-  const carries = thinnestFor(weak[0]?.table ?? 'metric', fuseA);
-  return [
-    { kind: 'editFuse', elementId: feed.fuse.id, changes: { ratingA: fuseA } },
-    ...(weak.length > 0 && carries
-      ? [
-          {
-            kind: 'editWires' as const,
-            wireIds: weak.map((wire) => wire.id),
-            changes: { gauge: carries.gauge as Wire['gauge'] },
-          },
-        ]
-      : []),
-  ];
+  return (output && deriveFeeds(build).find((each) => each.elementIds.includes(output.elementId))) || null;
 }

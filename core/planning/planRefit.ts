@@ -3,16 +3,17 @@ import { fuseForLamps, USUAL_BUNDLE } from '../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type OperationDraft, type Wire } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
 import { ampacityA, conductor } from '../units/index.ts';
-import { planThickerWire, thinnestFor } from './planThicker.ts';
+import { thickerWire, thinnestFor } from './planThicker.ts';
 
 /**
- * A larger fuse where the load asks for one, wires that it protects, and thicker ones where too much would be lost. Never
- * makes anything smaller. Nothing for a feed that is gone, that the unit's own fuse protects, or that no fuse carries.
+ * A larger fuse where the load asks for one (the unit's own stays as it is), wires that it protects, and thicker ones where
+ * too much would be lost, as far as that goes. Never makes anything smaller. Nothing for a feed that is gone or that no
+ * fuse carries.
  */
 export function planRefit(build: Build, fuseId: Id): OperationDraft[] {
   const feed = deriveFeeds(build).find((each) => each.fuse.id === fuseId);
-  const needed = feed && fuseForLamps(build, feed.lamps, feed.fuse.family);
-  if (!feed || feed.ownFuse || !needed) return [];
+  const needed = feed?.ownFuse ? feed.fuse.ratingA : feed && fuseForLamps(build, feed.lamps, feed.fuse.family);
+  if (!feed || !needed) return [];
   const ratingA = Math.max(feed.fuse.ratingA, needed);
   const operations: OperationDraft[] =
     ratingA === feed.fuse.ratingA ? [] : [{ kind: 'editFuse', elementId: fuseId, changes: { ratingA } }];
@@ -26,5 +27,5 @@ export function planRefit(build: Build, fuseId: Id): OperationDraft[] {
       operations.push({ kind: 'editWires', wireIds, changes: { gauge: size.gauge as Wire['gauge'] } });
   }
   const fitted = applyDrafts(build, operations);
-  return [...operations, ...((fitted.ok && planThickerWire(fitted.value, fuseId)?.operations) || [])];
+  return fitted.ok ? [...operations, ...thickerWire(fitted.value, fuseId).operations] : operations;
 }

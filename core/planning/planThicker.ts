@@ -38,7 +38,7 @@ const nextSize = (wire: Wire): Conductor | undefined => {
  * where copper is the smaller half of what is lost: thicker wire would be carried for nothing. `within` tells whether
  * the budget was met; where it was not, the sizes are the best that can be had.
  */
-export function thickerSizes(build: Build, fuseId: Id): { sizes: ReadonlyMap<Id, Conductor>; within: boolean } {
+function thickerSizes(build: Build, fuseId: Id): { sizes: ReadonlyMap<Id, Conductor>; within: boolean } {
   const takes = new Map(
     cutList(build).map((line) => [line.wireId, Math.min(takesMm2(line.from.fitting), takesMm2(line.end.fitting))]),
   );
@@ -101,10 +101,16 @@ const withSizes = (build: Build, sizes: ReadonlyMap<Id, Conductor>): Build => ({
   },
 });
 
-/** Thicker wire for a feed as operations; null when it is within its budget, or no thicker wire brings it there. */
-export function planThickerWire(build: Build, fuseId: Id): ThickerWire | null {
+/** The same as operations, with whether they bring the feed within its budget. */
+export function thickerWire(build: Build, fuseId: Id): ThickerWire & { within: boolean } {
   const { sizes, within } = thickerSizes(build, fuseId);
-  return within && sizes.size > 0 ? asOperations(build, sizes) : null;
+  return { ...asOperations(build, sizes), within };
+}
+
+/** Thicker wire for a feed that loses too much; null when it does not, or no thicker wire brings it within its budget. */
+export function planThickerWire(build: Build, fuseId: Id): ThickerWire | null {
+  const { within, ...thicker } = thickerWire(build, fuseId);
+  return within && thicker.operations.length > 0 ? thicker : null;
 }
 
 function asOperations(build: Build, sizes: ReadonlyMap<Id, Conductor>): ThickerWire {
