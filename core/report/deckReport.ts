@@ -1,6 +1,7 @@
 /** A unit's circuit in one setting as a SPICE deck with an ammeter in every feed and every ground. */
 import { type CircuitElement, endsOf, solveSetting, spiceCards } from '../circuit/index.ts';
 import type { Build } from '../document/index.ts';
+import { deriveFeeds } from '../graph/index.ts';
 import { type AskedSetting, batteryOf, controlIdsOf } from './solveReport.ts';
 
 /** Letters, digits and underscores: what every simulator takes for a name. */
@@ -23,9 +24,6 @@ function apart(prefix: string): (key: string, name?: string) => string {
 
 const OPTIONS = '.options rshunt=1e12 gmin=1e-12 abstol=1e-9 reltol=1e-6 itl1=1000';
 
-const moved = (element: CircuitElement, from: string, to: string): CircuitElement =>
-  ({ ...element, [from]: to }) as CircuitElement;
-
 /** The deck: one element a line, above each lamp, feed and ground a comment that says where it is read. */
 export function deckReport(build: Build, asked: Omit<AskedSetting, 'faults' | 'phase'>): string {
   const { network, solution } = solveSetting(build, {
@@ -36,21 +34,24 @@ export function deckReport(build: Build, asked: Omit<AskedSetting, 'faults' | 'p
   });
   const [node, element, meter] = [apart('n_'), apart('e_'), apart('a_')];
   const names = { node: (name: string) => (name === '0' ? '0' : node(name)), element: (id: string) => element(id) };
+  const heads = new Map(deriveFeeds(build).map(({ fuse }) => [fuse.id, fuse.name]));
   const lines = network.flatMap((each): string[] => {
     const part = build.elements[each.id];
     if (part?.kind === 'lampLoad') {
       const [plus, minus] = endsOf(each).map(names.node);
       return [`* lamp ${build.lamps[part.lampId]?.tag} plus ${plus} minus ${minus}`, ...spiceCards(each, names)];
     }
-    if (part?.kind !== 'fuse' && part?.kind !== 'ground') return spiceCards(each, names);
+    const feed = heads.get(each.id);
+    if (!feed && part?.kind !== 'ground') return spiceCards(each, names);
     // A source of nothing reads what flows from the first end of the part into it.
-    const ammeter = meter(part.id, part.name || part.kind);
-    const inside = names.node(`${each.id} inside`);
+    const name = feed ?? part!.name;
+    const ammeter = meter(each.id, name);
+    const inside = `${each.id} inside`;
     const [first] = endsOf(each);
     return [
-      `* ${part.kind === 'fuse' ? 'feed' : 'ground'} ${part.name} ammeter V${ammeter}`,
-      `V${ammeter} ${names.node(first)} ${inside} 0`,
-      ...spiceCards(moved(each, 'a', `${each.id} inside`), names),
+      `* ${feed ? 'feed' : 'ground'} ${name} ammeter V${ammeter}`,
+      `V${ammeter} ${names.node(first)} ${names.node(inside)} 0`,
+      ...spiceCards({ ...each, a: inside } as CircuitElement, names),
     ];
   });
   // Loads of constant power have two operating points, and islands none: where to begin, and a way to ground for all.
