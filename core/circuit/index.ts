@@ -1,4 +1,4 @@
-export { PEUKERT } from './battery/batteryCourse.ts';
+export { CHARGING_V, PEUKERT } from './battery/batteryCourse.ts';
 export { energyFigures, RESERVE_RATIO, type Scenario, type ScenarioFigures } from './battery/energy.ts';
 export { Circuit, CircuitElement, type CircuitSolution, type ElementState, endsOf } from './circuit.ts';
 export {

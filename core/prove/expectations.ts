@@ -59,7 +59,7 @@ type Solver = (
 ) => Record<string, ElementState>;
 
 /** A lamp that is switched in the ground as well is proved with that switch on. */
-const withGroundSwitches = (feeds: readonly AssessedFeed[], controlIds: readonly Id[]): Set<Id> =>
+export const withGroundSwitches = (feeds: readonly AssessedFeed[], controlIds: readonly Id[]): Set<Id> =>
   new Set([
     ...controlIds,
     ...feeds
@@ -207,7 +207,7 @@ function stopOf(build: Build, feeds: readonly AssessedFeed[], step: WalkStep, so
 }
 
 /** Less than this through a lamp is leakage, not light. */
-const LIT_FROM_A = 1e-3;
+export const LIT_FROM_A = 1e-3;
 
 /** The stops of the walk, in its order. */
 export function provingStops(build: Build, feeds: readonly AssessedFeed[]): ProvingStop[] {

@@ -6,7 +6,8 @@ import { type Build, derivedId, type Element, type Id, type Wire } from '../docu
 import { meanCurrentA } from '../flash/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
 import { cutList, terminalName } from '../harness/index.ts';
-import { conductor, conductorsOf, resistanceOhmPerM } from '../units/index.ts';
+import { conductorsOf } from '../units/index.ts';
+import { putWire, withOhm, without } from './edits.ts';
 
 export type FaultKind =
   | 'open'
@@ -39,20 +40,6 @@ export const JOINT_OHM = [0.1, 0.3, 1, 3, 10];
 const THINNER_BY = 2;
 /** Shorter wires differ by less than a meter shows. */
 const TOLD_FROM_MM = 1500;
-
-const without = <T>(record: Readonly<Record<Id, T>>, ...ids: Id[]): Record<Id, T> => {
-  const rest = { ...record };
-  for (const id of ids) delete rest[id];
-  return rest;
-};
-
-const putWire = (build: Build, wire: Wire): Build => ({ ...build, wires: { ...build.wires, [wire.id]: wire } });
-
-/** A wire with so much more resistance, as length of its own kind. */
-const withOhm = (wire: Wire, ohm: number): Wire => ({
-  ...wire,
-  lengthMm: wire.lengthMm + (1000 * ohm) / resistanceOhmPerM(conductor(wire.table, wire.gauge)),
-});
 
 const lampsBehind = (build: Build, ids: ReadonlySet<Id>): Id[] =>
   [...ids].flatMap((id) => {
@@ -195,7 +182,7 @@ function lampFaults(build: Build): Fault[] {
               key: `pattern ${lamp.id}`,
               kind: 'pattern' as const,
               words: `${lamp.tag} shows another pattern: it burns steadily`,
-              apply: (each: Build) => ({ ...each, functions: mapFunctions(each.functions, lamp.id) }),
+              apply: (each: Build) => ({ ...each, functions: leftSteady(each.functions, lamp.id) }),
             },
           ]
         : []),
@@ -204,7 +191,7 @@ function lampFaults(build: Build): Fault[] {
 }
 
 /** Functions as if one lamp had been left on steady. */
-const mapFunctions = (functions: Build['functions'], lampId: Id): Build['functions'] =>
+const leftSteady = (functions: Build['functions'], lampId: Id): Build['functions'] =>
   Object.fromEntries(
     Object.entries(functions).map(([id, each]) => {
       const show = each.shows[lampId];

@@ -3,7 +3,7 @@ import * as z from 'zod';
 import type { Build, Id, Wire } from '../document/index.ts';
 import { derivedId } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
-import { conductor, resistanceOhmPerM } from '../units/index.ts';
+import { lengthOfOhm, putWire, withOhm, without } from '../prove/index.ts';
 import { feedNamed, lampTagged, UnknownName } from './names.ts';
 
 export const AskedFault = z.strictObject({
@@ -18,15 +18,6 @@ export type AskedFault = z.infer<typeof AskedFault>;
 
 /** What a chafed lead makes where it touches, ohm (common practice, no source). */
 const CHAFED_OHM = 0.01;
-
-const putWire = (build: Build, wire: Wire): Build => ({ ...build, wires: { ...build.wires, [wire.id]: wire } });
-
-function without(build: Build, gone: { elementIds?: readonly Id[]; wireIds?: readonly Id[] }): Build {
-  const [elements, wires] = [{ ...build.elements }, { ...build.wires }];
-  for (const id of gone.elementIds ?? []) delete elements[id];
-  for (const id of gone.wireIds ?? []) delete wires[id];
-  return { ...build, elements, wires };
-}
 
 /** Wires that end on a terminal of a lamp. */
 const wiresAt = (build: Build, elementId: Id, terminal: string): Wire[] =>
@@ -57,16 +48,13 @@ export function withFault(build: Build, fault: AskedFault, path: string): Build 
   const { load, wire } = subject(build, fault, path);
   switch (fault.kind) {
     case 'openLamp':
-      return without(build, { elementIds: [load()] });
+      return { ...build, elements: without(build.elements, load()) };
     case 'openGround':
-      return without(build, { wireIds: wiresAt(build, load(), 'minus').map(({ id }) => id) });
+      return { ...build, wires: without(build.wires, ...wiresAt(build, load(), 'minus').map(({ id }) => id)) };
     case 'openWire':
-      return without(build, { wireIds: [wire().id] });
-    case 'jointOhms': {
-      const { table, gauge, lengthMm, ...rest } = wire();
-      const ohmPerM = resistanceOhmPerM(conductor(table, gauge));
-      return putWire(build, { ...rest, table, gauge, lengthMm: lengthMm + ((fault.ohms ?? 1) / ohmPerM) * 1000 });
-    }
+      return { ...build, wires: without(build.wires, wire().id) };
+    case 'jointOhms':
+      return putWire(build, withOhm(wire(), fault.ohms ?? 1));
     case 'swappedLeads': {
       const id = load();
       const swap = (end: Wire['from']): Wire['from'] =>
@@ -77,7 +65,6 @@ export function withFault(build: Build, fault: AskedFault, path: string): Build 
     case 'shortToGround': {
       const { id, table, gauge, to } = wire();
       const metal = { id: derivedId(id, 'chafed'), kind: 'ground', name: 'Chafed lead' } as const;
-      const size = conductor(table, gauge);
       return putWire(
         { ...build, elements: { ...build.elements, [metal.id]: metal } },
         {
@@ -87,7 +74,7 @@ export function withFault(build: Build, fault: AskedFault, path: string): Build 
           table,
           gauge,
           colour: 'black',
-          lengthMm: (1000 * CHAFED_OHM) / resistanceOhmPerM(size),
+          lengthMm: lengthOfOhm({ table, gauge }, CHAFED_OHM),
           loomLengthMm: null,
         },
       );

@@ -1,8 +1,9 @@
 /** What a unit's circuit does in settings that somebody asks about: volts and amps of lamps, feeds and grounds. */
 import * as z from 'zod';
-import { type ElementState, openingTime, solveSetting } from '../circuit/index.ts';
+import { CHARGING_V, type ElementState, openingTime, solveSetting } from '../circuit/index.ts';
 import type { Build, Id } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
+import { LIT_FROM_A, without } from '../prove/index.ts';
 import { AskedFault, withFault } from './faults.ts';
 import { controlNamed, signalNamed } from './names.ts';
 
@@ -16,10 +17,6 @@ export const AskedSetting = z.strictObject({
 });
 export type AskedSetting = z.infer<typeof AskedSetting>;
 
-/** Across the terminals while the alternator charges, by system (common practice, no source). */
-const RUNNING_V = { 12: 14.2, 24: 28.4 } as const;
-/** Less than this through a lamp is leakage, not light. */
-const LIT_FROM_A = 1e-3;
 /** A filament's light goes with the 3.4th power of its voltage: at 80 % less than half is left (from memory). */
 const DIM_RATIO = 0.8;
 /** And at a quarter of its volts it does not glow. */
@@ -44,7 +41,8 @@ export const controlIdsOf = (build: Build, asked: Pick<AskedSetting, 'on' | 'sig
 export const batteryOf = (
   build: Build,
   { key, batteryV }: Pick<AskedSetting, 'key' | 'batteryV'>,
-): number | undefined => batteryV ?? (key === 'running' ? RUNNING_V[build.electrics.systemVoltageV] : undefined);
+): number | undefined =>
+  batteryV ?? (key === 'running' ? (CHARGING_V * build.electrics.systemVoltageV) / 12 : undefined);
 
 function showsOf(build: Build, lampId: Id, { voltageV, currentA }: ElementState): 'dark' | 'dim' | 'lit' {
   const model = build.models[build.lamps[lampId]!.modelKey];
@@ -80,9 +78,7 @@ function solved(build: Build, asked: AskedSetting, path: string) {
     if (!opening) return { build: left, solution, warnings };
     const { element, currentA } = opening;
     warnings.push(`${element.name}: ${element.ratingA} A opens at ${currentA.toFixed(1)} A.`);
-    const elements = { ...left.elements };
-    delete elements[element.id];
-    left = { ...left, elements };
+    left = { ...left, elements: without(left.elements, element.id) };
   }
 }
 

@@ -1,10 +1,12 @@
 /** The proving walk: what to switch, what to see, and what a meter has to show, narrow enough to tell any single fault. */
-import { restingVoltageV, solveSetting } from '../circuit/index.ts';
+import { solveSetting } from '../circuit/index.ts';
 import type { Build, Id } from '../document/index.ts';
 import { patternFigures, shownColour } from '../flash/index.ts';
-import { provingStops } from '../prove/index.ts';
+import { provingStops, withGroundSwitches } from '../prove/index.ts';
 import { assess } from '../rules/index.ts';
 
+/** What the battery shows when nobody says otherwise, 12 V. */
+const READ_AT_V = 12.6;
 /** A hand meter: 0.5 % and two digits of a hundredth; a clamp: 3 % and a twentieth of an amp (common practice, no source). */
 const METER = { voltRatio: 0.005, voltV: 0.02, ampRatio: 0.03, ampA: 0.05 };
 /** Lamps of one model differ by so much in what they draw (common practice, no source). */
@@ -23,8 +25,10 @@ export interface WalkReading {
 
 export interface WalkStop {
   title: string;
+  /** Since the stop before; the first begins with everything off. */
   switchOn: string[];
   switchOff: string[];
+  /** All that the driver gives at this stop. */
   signals: string[];
   key: 'on';
   see: Record<
@@ -39,13 +43,13 @@ export interface WalkReport {
   fuses: { feed: string; ratingA: number }[];
 }
 
-const volts = (at: string, expected: number, isFlashing: boolean): WalkReading => ({
+const volts = (at: string, expected: number): WalkReading => ({
   quantity: 'volts',
   at,
   expected,
   from: expected - expected * METER.voltRatio - METER.voltV - GOOD_JOINTS_V,
   to: expected + expected * METER.voltRatio + METER.voltV,
-  needed: !isFlashing,
+  needed: true,
 });
 
 /** Amps swing with the pattern: from the mean to the peak. */
@@ -58,15 +62,17 @@ const amps = (at: string, meanA: number, peakA: number): WalkReading => ({
   needed: true,
 });
 
-export function walkReport(
-  build: Build,
-  batteryV = (restingVoltageV(build.electrics.systemVoltageV) * 12.6) / 12.8,
-): WalkReport {
+export function walkReport(build: Build, batteryV = (READ_AT_V * build.electrics.systemVoltageV) / 12): WalkReport {
   const { feeds } = assess(build);
+  let before: ReadonlySet<Id> = new Set();
   const stops = provingStops(build, feeds).map((stop): WalkStop => {
-    // Lamps that are switched in the ground as well are proved with that switch on.
-    const grounds = feeds.flatMap(({ feed }) => feed.groundContacts.map(({ control }) => control.id));
-    const controlIds = new Set<Id>([...stop.controls.map(({ id }) => id), ...grounds]);
+    const controlIds = withGroundSwitches(
+      feeds,
+      stop.controls.map(({ id }) => id),
+    );
+    const switched = (to: ReadonlySet<Id>, from: ReadonlySet<Id>) => [...to].filter((id) => !from.has(id));
+    const [on, off] = [switched(controlIds, before), switched(before, controlIds)];
+    before = controlIds;
     const states = (load: 'average' | 'maximum') =>
       solveSetting(build, { keyOn: true, controlIds, load, batteryV }).solution.elements;
     const [full, mean] = [states('maximum'), states('average')];
@@ -85,7 +91,7 @@ export function walkReport(
         perMinute: figures && !figures.steady ? figures.flashesPerMinute : null,
       };
       const state = full[element.id];
-      if (show && state && state.currentA > 0) readings.push(volts(lamp.tag, state.voltageV, false));
+      if (show && state && state.currentA > 0) readings.push(volts(lamp.tag, state.voltageV));
     }
     for (const { feed } of feeds) {
       const peakA = Math.max(0, full[feed.fuse.id]?.currentA ?? 0);
@@ -95,15 +101,13 @@ export function walkReport(
         amps(feed.fuse.name, isSteady ? peakA : Math.min(peakA, Math.max(0, mean[feed.fuse.id]?.currentA ?? 0)), peakA),
       );
     }
-    const named = (controls: typeof stop.controls, isSignal: boolean) =>
-      controls
-        .filter((control) => (control.kind === 'signal') === isSignal)
-        .map((control) => (isSignal ? control.signal! : control.name));
+    const crewNames = (ids: Iterable<Id>) =>
+      [...ids].flatMap((id) => (build.controls[id]!.kind === 'signal' ? [] : [build.controls[id]!.name]));
     return {
       title: stop.controls.map((control) => control.name).join(', ') || 'Everything off',
-      switchOn: named(stop.on, false),
-      switchOff: named(stop.off, false),
-      signals: named(stop.controls, true),
+      switchOn: crewNames(on),
+      switchOff: crewNames(off),
+      signals: [...controlIds].flatMap((id) => build.controls[id]!.signal ?? []),
       key: 'on',
       see,
       readings,

@@ -28,7 +28,7 @@ const RESTING_V = [
   [1, restingVoltageV(RATED_V)],
 ] as const;
 /** Across its terminals while it is charged, 12 V. Common practice, no source. */
-const CHARGING_V = 14.2;
+export const CHARGING_V = 14.2;
 /** It takes at most this part of its ampere-hours as current, and keeps this part of what it takes. Common practice, no source. */
 const ACCEPTS_RATIO = 0.2;
 const KEEPS_RATIO = 0.85;
