@@ -2,7 +2,7 @@
  * From the build's graph to the network of one setting at one instant: closed contacts, live sources, pulled relays,
  * lamps as loads, every wire as its own resistance. Everything electrical is computed from this network.
  */
-import type { Build, Element, ElementOf, Id } from '../document/index.ts';
+import type { Build, Element, ElementOf, Id, Lamp, LampModel } from '../document/index.ts';
 import { meanCurrentA } from '../flash/index.ts';
 import { signalControl, slotWhen, terminalNode } from '../graph/index.ts';
 import { conductor, resistanceOhmPerM } from '../units/index.ts';
@@ -14,8 +14,8 @@ import { type PreparedCircuit, prepareCircuit } from './solveCircuit.ts';
 export interface Setting {
   keyOn: boolean;
   controlIds: ReadonlySet<Id>;
-  /** What lamps draw: averaged over their flash pattern, or every head lit. */
-  load: 'average' | 'maximum';
+  /** What lamps draw: averaged over their flash pattern, every head lit, or every head lit on cold filaments. */
+  load: 'average' | 'maximum' | 'inrush';
   /** Controls whose patterns the averages follow; by default the most that any function has a lamp draw. */
   shownBy?: ReadonlySet<Id>;
   /** Battery terminal voltage; by default at rest, fully charged. */
@@ -39,20 +39,39 @@ const COIL_OHM: Record<12 | 24, number> = { 12: 90, 24: 340 };
 const SWITCH_LAMP_OHM = 1200;
 /** What a receiver, flasher or modulator draws for itself: about 10 mA at 12 V (common practice, no source). */
 const ELECTRONICS_OHM = 1200;
+/** A cold filament has about a tenth of its warm resistance (common practice, no source). */
+const COLD_FACTOR = 10;
 const BATTERY_PLUS = 'battery+';
 /** A 6 A silicon rectifier: about 0.8 V at 3 A. Common practice, no source. */
 const RECTIFIER = { saturationCurrentA: 1e-9, emissionCoefficient: 1.6, seriesResistanceOhm: 0.02 };
+
+/** What a lamp takes in the first instant with every head lit, A at rest voltage. */
+export const coldCurrentA = ({ light, maximumA }: LampModel): number =>
+  light === 'filament' ? maximumA * COLD_FACTOR : maximumA;
+
+function ratedLoadA(build: Build, lamp: Lamp, model: LampModel, { load, shownBy }: Pick<Setting, 'load' | 'shownBy'>) {
+  switch (load) {
+    case 'average':
+      return meanCurrentA(build, lamp, shownBy ?? null);
+    case 'maximum':
+      return model.maximumA;
+    case 'inrush':
+      return coldCurrentA(model);
+    default:
+      return load satisfies never;
+  }
+}
 
 /** Lamp draw at the model's rated voltage; the rated figure is kept as power for LED, as resistance for filament. */
 function lampLoad(
   build: Build,
   element: ElementOf<'lampLoad'>,
-  { load, shownBy }: Pick<Setting, 'load' | 'shownBy'>,
+  load: Pick<Setting, 'load' | 'shownBy'>,
 ): CircuitElement | null {
   const lamp = build.lamps[element.lampId];
   const model = lamp && build.models[lamp.modelKey];
   if (!model) return null;
-  const ratedA = load === 'average' ? meanCurrentA(build, lamp, shownBy ?? null) : model.maximumA;
+  const ratedA = ratedLoadA(build, lamp, model, load);
   const ratedV = restingVoltageV(build.electrics.systemVoltageV);
   const [a, b] = [`${element.id}.plus`, `${element.id}.minus`];
   return model.light === 'filament'

@@ -4,7 +4,7 @@ import { meanCurrentA } from '../flash/index.ts';
 import type { Contact } from '../graph/index.ts';
 import { type Feed, outwardWires, sourceName } from '../graph/index.ts';
 import { ampacityA, conductor, gaugeName } from '../units/index.ts';
-import { restingVoltageV, solveSetting } from './compileNetwork.ts';
+import { coldCurrentA, restingVoltageV, solveSetting } from './compileNetwork.ts';
 import { CONTINUOUS_RATIO, FAMILIES, fuseForLoadA, openingTime, SMALLEST_FUSE_A } from './fuses.ts';
 import { type Drop, dropOf, judgedDropV, type Section, sectionsOf, USUAL_BUNDLE } from './sections.ts';
 
@@ -39,7 +39,7 @@ export interface FeedFigures {
   dropV: number;
   dropPercent: number;
   dropBudgetV: number;
-  /** Cold filaments, for the first instant. */
+  /** What the lamps take in the first instant, on cold filaments, were there no wire before them, A. */
   inrushA: number;
   fuseNeededA: number | null;
   fuseReason: string;
@@ -200,9 +200,7 @@ function limitsOf(build: Build, feed: Feed, loadA: number): Limit[] {
   return [...limits, ...contactLimits(build, feed), ...wireLimits(feed, loadA)];
 }
 
-/** A cold filament has about a tenth of its warm resistance (common practice, no source). */
-const COLD_FACTOR = 10;
-/** Over its first 40 ms it averages about half of that (common practice, no source). */
+/** Over its first 40 ms a filament averages about half of what it takes cold (common practice, no source). */
 const WARMING_RATIO = 0.5;
 const WARMING_S = 0.04;
 
@@ -210,7 +208,7 @@ const WARMING_S = 0.04;
 function inrushOf(build: Build, lamps: readonly Lamp[]): number {
   return lamps.reduce((sum, lamp) => {
     const model = build.models[lamp.modelKey];
-    return sum + (model ? model.maximumA * (model.light === 'filament' ? COLD_FACTOR : 1) : 0);
+    return sum + (model ? coldCurrentA(model) : 0);
   }, 0);
 }
 
@@ -224,7 +222,7 @@ export function fuseForLamps(
   const maximumA = ratedCurrentA(build, lamps, 'maximumA') + besideA;
   const steady = fuseForLoadA(maximumA, family);
   if (steady === null) return null;
-  const warmingA = Math.max(maximumA, inrushOf(build, lamps) * WARMING_RATIO);
+  const warmingA = Math.max(maximumA, inrushOf(build, lamps) * WARMING_RATIO + besideA);
   return (
     FAMILIES[family].ratingsA.find(
       (ratingA) =>
@@ -273,11 +271,15 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
       whenOn ? [control.id] : [],
     ),
   );
-  const { solution } = solveSetting(onlyFeed(build, feed), { keyOn: true, controlIds, load: 'maximum' });
+  const alone = onlyFeed(build, feed);
+  const { solution } = solveSetting(alone, { keyOn: true, controlIds, load: 'maximum' });
+  // Without a filament the first instant is like any other, and one solution does for both.
+  const isCold = feed.lamps.some((lamp) => build.models[lamp.modelKey]?.light === 'filament');
+  const cold = isCold ? solveSetting(alone, { keyOn: true, controlIds, load: 'inrush' }).solution : solution;
   const sourceV = restingVoltageV(build.electrics.systemVoltageV);
   const drop = dropOf(build, feed, solution, sourceV);
   const dropV = judgedDropV(drop);
-  const inrushA = inrushOf(build, feed.lamps);
+  const inrushA = inrushOf(build, feed.lamps) + besideA;
   const fuseNeededA = fuseForLamps(build, feed.lamps, feed.fuse.family, besideA);
   const limits = limitsOf(build, feed, maximumA);
   const weakest = limits.reduce<Limit | null>(
@@ -289,7 +291,7 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
     maximumA,
     longestRunMm: Math.max(0, ...runLengths(build, feed).values()),
     cutLengthMm: [...feed.wires, ...feed.groundWires].reduce((sum, wire) => sum + wire.lengthMm, 0),
-    sections: sectionsOf(feed, solution),
+    sections: sectionsOf(feed, solution, cold),
     drop,
     farLamp: drop.lamp,
     farLampV: sourceV - drop.totalV,

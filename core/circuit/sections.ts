@@ -26,6 +26,8 @@ export interface Section {
   wire: Wire;
   /** What flows in it with everything on that can be, every head lit, A. */
   currentA: number;
+  /** The same in the first instant, on cold filaments, A. */
+  peakA: number;
   /** The fuse ahead of it, A. A channel's rating is a limit, not a fuse, and protects nothing. */
   protectedByA: number;
   /** What it carries in a bundle of so many, A. */
@@ -38,12 +40,17 @@ export interface Section {
 export const wireOhm = ({ table, gauge, lengthMm }: Wire): number =>
   resistanceOhmPerM(conductor(table, gauge)) * (lengthMm / 1000);
 
-export function sectionsOf(feed: Feed, solution: CircuitSolution): Section[] {
+const currentIn = (solution: CircuitSolution, wire: Wire): number =>
+  Math.abs(solution.elements[wire.id]?.currentA ?? 0);
+
+/** Sections of a feed from its circuit solved twice: every head lit and warm, and in the first instant. */
+export function sectionsOf(feed: Feed, warm: CircuitSolution, cold: CircuitSolution): Section[] {
   return [...feed.wires, ...feed.groundWires].map((wire) => {
-    const currentA = Math.abs(solution.elements[wire.id]?.currentA ?? 0);
+    const currentA = currentIn(warm, wire);
     return {
       wire,
       currentA,
+      peakA: currentIn(cold, wire),
       protectedByA: feed.fuse.ratingA,
       ampacityA: ampacityA(conductor(wire.table, wire.gauge), { bundled: USUAL_BUNDLE }),
       bundledWith: USUAL_BUNDLE - 1,
@@ -103,7 +110,7 @@ export function dropOf(build: Build, feed: Feed, solution: CircuitSolution, rest
   }
   const { lamp, totalV, budgetV } = worst;
   const way = lamp ? wiresOnWay(build, feed, lamp.id) : [];
-  const wireV = way.reduce((sum, wire) => sum + Math.abs(solution.elements[wire.id]?.currentA ?? 0) * wireOhm(wire), 0);
+  const wireV = way.reduce((sum, wire) => sum + currentIn(solution, wire) * wireOhm(wire), 0);
   const sourceV = lamp ? batteryV : 0;
   return { lamp, wireV, sourceV, contactsV: Math.max(0, totalV - sourceV - wireV), totalV, budgetV };
 }

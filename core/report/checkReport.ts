@@ -84,8 +84,8 @@ function feedReport(build: Build, { feed, figures }: AssessedFeed): FeedReport {
   return {
     name: feed.fuse.name,
     source: feed.slot ? sourceName(feed.slot) : (feed.source?.name ?? 'nothing'),
-    fuse: { ratingA: feed.fuse.ratingA, loadA: figures.maximumA, peakA: Math.max(figures.maximumA, figures.inrushA) },
-    sections: figures.sections.map(({ wire, currentA, protectedByA, ampacityA, bundledWith, dropV }) => ({
+    fuse: { ratingA: feed.fuse.ratingA, loadA: figures.maximumA, peakA: figures.inrushA },
+    sections: figures.sections.map(({ wire, currentA, peakA, protectedByA, ampacityA, bundledWith, dropV }) => ({
       wireId: wire.id,
       from: terminalName(build, wire.from),
       to: terminalName(build, wire.to),
@@ -93,7 +93,7 @@ function feedReport(build: Build, { feed, figures }: AssessedFeed): FeedReport {
       gauge: { table: wire.table, size: wire.gauge },
       areaMm2: conductor(wire.table, wire.gauge).areaMm2,
       currentA,
-      peakA: currentA,
+      peakA,
       protectedByA,
       ampacityA,
       bundledWith,
