@@ -51,6 +51,30 @@ export function groundSwitchOf(build: Build, controlId: Id): Element | undefined
   );
 }
 
+/** What every change of grounds has: the loads, the wires that come off them, and new ones of the same size. */
+function returnsOf(build: Build, lampIds: readonly Id[], newId: () => Id) {
+  const found = loadsOf(build, lampIds);
+  const old = minusWires(
+    build,
+    found.map(({ load }) => load),
+  );
+  const { table = 'metric', gauge = '1' } = old[0] ?? {};
+  const elements: Element[] = [];
+  const wires: Wire[] = [];
+  const join = (from: Wire['from'], to: Wire['to'], lengthMm: number, size = gauge) =>
+    wires.push({ id: newId(), from, to, table, gauge: size, colour: 'black', lengthMm, loomLengthMm: null });
+  return {
+    found,
+    table,
+    elements,
+    join,
+    operations: (controls: Control[] = []): OperationDraft[] => [
+      ...takeOff(build, old),
+      { kind: 'assignFeed', controls, elements, wires, functions: [] },
+    ],
+  };
+}
+
 export interface GroundRefusal {
   kind: 'notFed';
   message: string;
@@ -66,20 +90,11 @@ export function planGroundSwitch(
   control: { id: Id } | Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>,
   newId: () => Id,
 ): Result<OperationDraft[], GroundRefusal> {
-  const found = loadsOf(build, lampIds);
+  const { found, elements, join, operations } = returnsOf(build, lampIds, newId);
   if (found.length === 0)
     return refused({ kind: 'notFed', message: 'Feed these lamps first; then their ground can be switched.' });
-  const old = minusWires(
-    build,
-    found.map(({ load }) => load),
-  );
-  const { table = 'metric', gauge = '1', colour = 'black' } = old[0] ?? {};
   const known = 'id' in control ? groundSwitchOf(build, control.id) : undefined;
   const controlId = 'id' in control ? control.id : newId();
-  const elements: Element[] = [];
-  const wires: Wire[] = [];
-  const join = (from: Wire['from'], to: Wire['to'], lengthMm: number) =>
-    wires.push({ id: newId(), from, to, table, gauge, colour, lengthMm, loomLengthMm: null });
   let contactId = known?.id;
   if (!contactId) {
     const ground: Element = { id: newId(), kind: 'ground', name: 'Ground at the panel' };
@@ -104,50 +119,25 @@ export function planGroundSwitch(
     );
   }
   const controls = 'id' in control ? [] : [{ id: controlId, ...control }];
-  return ok([...takeOff(build, old), { kind: 'assignFeed', controls, elements, wires, functions: [] }]);
+  return ok(operations(controls));
 }
 
 /** Grounds each lamp to metal where it sits again. */
 export function planOwnGround(build: Build, lampIds: readonly Id[], newId: () => Id): OperationDraft[] {
-  const found = loadsOf(build, lampIds);
+  const { found, elements, join, operations } = returnsOf(build, lampIds, newId);
   if (found.length === 0) return [];
-  const old = minusWires(
-    build,
-    found.map(({ load }) => load),
-  );
-  const { table = 'metric', gauge = '1' } = old[0] ?? {};
-  const elements: Element[] = [];
-  const wires: Wire[] = [];
   for (const { lamp, load } of found) {
     const ground: Element = { id: newId(), kind: 'ground', name: `Ground at ${lamp.tag}` };
     elements.push(ground);
-    wires.push({
-      id: newId(),
-      from: { elementId: load.id, terminal: 'minus' },
-      to: { elementId: ground.id, terminal: 'join' },
-      table,
-      gauge,
-      colour: 'black',
-      lengthMm: GROUND_LEAD_MM,
-      loomLengthMm: null,
-    });
+    join({ elementId: load.id, terminal: 'minus' }, { elementId: ground.id, terminal: 'join' }, GROUND_LEAD_MM);
   }
-  return [...takeOff(build, old), { kind: 'assignFeed', controls: [], elements, wires, functions: [] }];
+  return operations();
 }
 
 /** Brings the grounds of lamps back to a bus at the panel: a way each, and one thick wire to metal. */
 export function planGroundBus(build: Build, lampIds: readonly Id[], newId: () => Id): OperationDraft[] {
-  const found = loadsOf(build, lampIds);
+  const { found, table, elements, join, operations } = returnsOf(build, lampIds, newId);
   if (found.length === 0) return [];
-  const old = minusWires(
-    build,
-    found.map(({ load }) => load),
-  );
-  const { table = 'metric', gauge = '1' } = old[0] ?? {};
-  const elements: Element[] = [];
-  const wires: Wire[] = [];
-  const join = (from: Wire['from'], to: Wire['to'], lengthMm: number, size: string) =>
-    wires.push({ id: newId(), from, to, table, gauge: size, colour: 'black', lengthMm, loomLengthMm: null });
   let bus = Object.values(build.elements).find((element) => element.kind === 'block' && isGroundBus(build, element.id));
   if (!bus) {
     const ground: Element = { id: newId(), kind: 'ground', name: 'Ground of the bus' };
@@ -165,9 +155,8 @@ export function planGroundBus(build: Build, lampIds: readonly Id[], newId: () =>
       { elementId: load.id, terminal: 'minus' },
       { elementId: bus.id, terminal: 'bus' },
       runMm(lamp.position, build.fusePanel.position),
-      gauge,
     );
-  return [...takeOff(build, old), { kind: 'assignFeed', controls: [], elements, wires, functions: [] }];
+  return operations();
 }
 
 const BUS_WAYS = 12;
