@@ -18,7 +18,7 @@ const LOOM_LENGTHS_MM = [2000, 3000, 4000, 5000, 6000, 8000, 10_000, 12_000];
 /** Shorter wires are the lamp's own lead or lie in the panel: no loom is bought for them. */
 const LOOM_FROM_MM = 1000;
 
-export interface SchoolFigures {
+export interface WiringFigures {
   partsMarks: number;
   /** Kinds of part that nobody has put a price to: they are in no sum. */
   unpriced: string[];
@@ -35,7 +35,7 @@ export interface SchoolFigures {
 
 export interface WiringMethod {
   name: string;
-  figures: SchoolFigures;
+  figures: WiringFigures;
   /** Functions that can no more be switched by themselves. */
   lost: string[];
   /** Stops and cautions that the build has not now. */
@@ -48,7 +48,10 @@ export type Prices = ReadonlyMap<string, number>;
 
 const grave = (findings: readonly Finding[]) => findings.filter((finding) => finding.severity !== 'note');
 
-function figuresOf(build: Build, prices: Prices): { figures: SchoolFigures; findings: Finding[] } {
+function workedOut(
+  build: Build,
+  prices: Prices,
+): { figures: WiringFigures; feeds: AssessedFeed[]; findings: Finding[] } {
   const body = bodyOf(build);
   const { feeds, findings } = assess(build, body);
   const parts = partsList(build, feeds).filter((part) => !part.missing && part.group !== 'tools');
@@ -58,6 +61,7 @@ function figuresOf(build: Build, prices: Prices): { figures: SchoolFigures; find
   const routes = passes.filter((node) => throughNode(build, runs, node.id).runs.length > 0);
   const steps = jobSteps(build, feeds);
   return {
+    feeds,
     findings,
     figures: {
       partsMarks: parts.reduce((sum, part) => sum + boughtQuantity(part) * (prices.get(part.key) ?? 0), 0),
@@ -76,50 +80,29 @@ function figuresOf(build: Build, prices: Prices): { figures: SchoolFigures; find
 /** What switches a feed, on its feed side or on its ground side. */
 const controlsOf = (feed: Feed): Id[] =>
   [...feed.contacts, ...feed.groundContacts].map((contact) => contact.control.id);
-const fedControls = (feeds: readonly Pick<AssessedFeed, 'feed'>[]): Set<Id> =>
-  new Set(feeds.flatMap(({ feed }) => controlsOf(feed)));
-
-function otherSchool(
-  build: Build,
-  name: string,
-  operations: OperationDraft[],
-  prices: Prices,
-): { ok: true; value: WiringMethod } | { ok: false; reason: string } {
-  const tried = applyDrafts(build, operations);
-  if (!tried.ok) return { ok: false, reason: tried.reason.message };
-  const known = new Set(grave(assess(build).findings).map((finding) => inWords(finding.message)));
-  const { figures, findings } = figuresOf(tried.value, prices);
-  const [before, after] = [fedControls(assess(build).feeds), fedControls(assess(tried.value).feeds)];
-  const lost = Object.values(build.functions).filter(
-    (each) => each.controlId !== null && before.has(each.controlId) && !after.has(each.controlId),
-  );
-  return {
-    ok: true,
-    value: {
-      name,
-      figures,
-      lost: lost.map((each) => each.name),
-      brings: grave(findings)
-        .map((finding) => finding.message)
-        .filter((message) => !known.has(inWords(message))),
-      operations,
-    },
-  };
-}
+const fedControls = (feeds: readonly AssessedFeed[]): Set<Id> => new Set(feeds.flatMap(({ feed }) => controlsOf(feed)));
 
 export type Comparison = { ok: true; methods: [WiringMethod, WiringMethod] } | { ok: false; reason: string };
 
 function compared(build: Build, names: [string, string], operations: OperationDraft[], prices: Prices): Comparison {
-  const other = otherSchool(build, names[1], operations, prices);
-  if (!other.ok) return other;
-  const now: WiringMethod = {
-    name: names[0],
-    figures: figuresOf(build, prices).figures,
-    lost: [],
-    brings: [],
-    operations: [],
+  const tried = applyDrafts(build, operations);
+  if (!tried.ok) return { ok: false, reason: tried.reason.message };
+  const [now, other] = [workedOut(build, prices), workedOut(tried.value, prices)];
+  const known = new Set(grave(now.findings).map((finding) => inWords(finding.message)));
+  const [before, after] = [fedControls(now.feeds), fedControls(other.feeds)];
+  const lost = Object.values(build.functions).filter(
+    (each) => each.controlId !== null && before.has(each.controlId) && !after.has(each.controlId),
+  );
+  const brings = grave(other.findings)
+    .map((finding) => finding.message)
+    .filter((message) => !known.has(inWords(message)));
+  return {
+    ok: true,
+    methods: [
+      { name: names[0], figures: now.figures, lost: [], brings: [], operations: [] },
+      { name: names[1], figures: other.figures, lost: lost.map((each) => each.name), brings, operations },
+    ],
   };
-  return { ok: true, methods: [now, other.value] };
 }
 
 /** Long wires of some feeds as ready looms, the next longer there is; where they are looms already, as own wire. */
