@@ -1,18 +1,12 @@
 import { DeleteOutlined } from '@ant-design/icons';
 import { Button, Select } from 'antd';
-import { type Plug, Signal } from '../../../core/document/index.ts';
-import { SIGNAL_NAMES } from '../../../core/graph/index.ts';
+import type { Plug } from '../../../core/document/index.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
 import { MeterField } from './MeterField.tsx';
 import type { Pin } from './plugPins.ts';
+import { SignalSelect } from './SignalSelect.tsx';
 import { TextField } from './TextField.tsx';
-
-const NO_SIGNAL = 'none';
-const SIGNAL_OPTIONS = [
-  { value: NO_SIGNAL, label: 'with no signal' },
-  ...Signal.options.map((signal) => ({ value: signal, label: `with ${SIGNAL_NAMES[signal].toLowerCase()}` })),
-] as { value: Signal | typeof NO_SIGNAL; label: string }[];
 
 /** What nobody read stands at nothing, as most pins of a plug do with the key off and on. */
 const restZero = (each: Pin): Pin => ({ ...each, keyOffV: each.keyOffV ?? 0, keyOnV: each.keyOnV ?? 0 });
@@ -94,13 +88,14 @@ export function PlugCard({ plug }: { plug: Plug }) {
             )}
           </div>
           <div className="pin-own">
-            <Select
-              size="small"
-              aria-label={`Pin ${each.pin}, signal with which it is hot`}
+            <SignalSelect
+              small
+              label={`Pin ${each.pin}, signal with which it is hot`}
+              none="with no signal"
+              before="with "
               disabled={!mayEdit}
-              value={each.signal ?? NO_SIGNAL}
-              onChange={(signal) => edit(index, { signal: signal === NO_SIGNAL ? null : (signal as Signal) })}
-              options={SIGNAL_OPTIONS}
+              value={each.signal}
+              onChange={(signal) => edit(index, { signal })}
             />
             <CommittedNumber
               size="small"

@@ -1,14 +1,15 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button, Popconfirm, Select } from 'antd';
 import { BLADE_FUSES } from '../../../core/circuit/index.ts';
-import { Signal, type Slot, SourceKind } from '../../../core/document/index.ts';
-import { SIGNAL_NAMES, slotWhen, whenWords } from '../../../core/graph/index.ts';
+import { type Slot, SourceKind } from '../../../core/document/index.ts';
+import { slotWhen, whenWords } from '../../../core/graph/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 import { slotsInOrder } from './FusePanel.tsx';
 import { MeterField } from './MeterField.tsx';
+import { SignalSelect } from './SignalSelect.tsx';
 import { TextField } from './TextField.tsx';
 
 const SOURCE_WORDS: Record<SourceKind, string> = {
@@ -18,12 +19,6 @@ const SOURCE_WORDS: Record<SourceKind, string> = {
   pin: 'a pin of the trailer connector',
   ignition: 'an ignition take-off',
 };
-
-const NO_SIGNAL = 'none';
-const SIGNAL_OPTIONS = [
-  { value: NO_SIGNAL, label: 'no signal: battery or key' },
-  ...Signal.options.map((signal) => ({ value: signal, label: SIGNAL_NAMES[signal].toLowerCase() })),
-] as { value: Signal | typeof NO_SIGNAL; label: string }[];
 
 /** One slot, as one stands before it with a meter: what is in it, what it feeds, what was read. */
 export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
@@ -80,12 +75,12 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
       </div>
       <div className="form-row">
         <span>Hot with</span>
-        <Select
-          aria-label="Signal of the driver with which it is hot"
+        <SignalSelect
+          label="Signal of the driver with which it is hot"
+          none="no signal: battery or key"
           disabled={!mayEdit}
-          value={slot.signal ?? NO_SIGNAL}
-          onChange={(signal) => edit({ signal: signal === NO_SIGNAL ? null : (signal as Signal) })}
-          options={SIGNAL_OPTIONS}
+          value={slot.signal}
+          onChange={(signal) => edit({ signal })}
         />
       </div>
       <div className="form-row">
