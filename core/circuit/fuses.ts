@@ -125,7 +125,7 @@ export const SMALLEST_FUSE_A = 3;
 export const fuseResistanceOhm = (ratingA: number, family: FuseFamily = 'blade'): number =>
   FAMILIES[family].dropAtRatingV / ratingA;
 
-/** Between two timeCurrentLimits a limit is taken on a straight line of the logarithms, as the sheets draw it. */
+/** Between two rows of the table a limit is taken on a straight line of the logarithms, as the sheets draw it. */
 function between(timeCurrentLimits: readonly TimeCurrentLimit[], multiple: number, edge: 'notBeforeS' | 'byS'): number {
   const next = timeCurrentLimits.findIndex((limit) => limit.multiple > multiple + 1e-9);
   if (next === 0) return NEVER;

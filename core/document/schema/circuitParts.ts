@@ -8,7 +8,7 @@ import { WireColour } from './vocabulary.ts';
 const elementBase = { id: Id, name: line(60) };
 const amps = upTo(500);
 
-/** How a protection opens; each family has time gates of its own (core/circuit/fuses.ts). */
+/** How a protection opens; each family has a time-current table of its own (core/circuit/fuses.ts). */
 export const FuseFamily = z.enum(['blade', 'midi', 'mega', 'breaker', 'link']);
 export type FuseFamily = z.infer<typeof FuseFamily>;
 

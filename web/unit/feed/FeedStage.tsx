@@ -35,7 +35,7 @@ const VIEWS = [
   { key: 'battery', words: 'Battery' },
 ] as const;
 
-const WAY_FILES = [{ href: 'bundles.csv', words: 'Bundle list', Icon: DownloadOutlined }];
+const ROUTE_FILES = [{ href: 'bundles.csv', words: 'Bundle list', Icon: DownloadOutlined }];
 const DIAGRAM_FILES = [
   { href: 'feed-diagram.pdf', words: 'Print', Icon: PrinterOutlined },
   { href: 'feed-diagram.svg', words: 'SVG', Icon: DownloadOutlined },
@@ -82,13 +82,13 @@ export function FeedStage() {
   const shown = chosen ? findings.filter((finding) => finding.place.feedIds.includes(chosen.feed.fuse.id)) : all;
   const routes = useMemo(() => (view === 'routes' ? wireRoutes(build, body) : []), [view, build, body]);
   const bundles = useMemo(() => (view === 'routes' ? bundlesOf(build, body, routes) : []), [view, build, body, routes]);
-  const wayFindings = all?.filter((finding) => finding.place.feedIds.length === 0) ?? null;
+  const routeFindings = all?.filter((finding) => finding.place.feedIds.length === 0) ?? null;
   const movePoint = useCallback(
     (nodeId: Id, position: Position) => act({ kind: 'editRouteNode', nodeId, changes: { position } }),
     [act],
   );
   const nodes = useMemo(() => Object.values(build.routeNodes), [build.routeNodes]);
-  const drawWays = (layout: SheetLayout) => (
+  const drawRoutes = (layout: SheetLayout) => (
     <RoutesLayer
       layout={layout}
       nodes={nodes}
@@ -114,7 +114,7 @@ export function FeedStage() {
             </button>
           ))}
           {view === 'diagram' && feeds.length > 0 && <FileLinks files={DIAGRAM_FILES} />}
-          {view === 'routes' && bundles.length > 0 && <FileLinks files={WAY_FILES} />}
+          {view === 'routes' && bundles.length > 0 && <FileLinks files={ROUTE_FILES} />}
         </nav>
         {view === 'diagram' && (
           <FeedDiagram
@@ -140,7 +140,7 @@ export function FeedStage() {
             form="compact"
             brightness={UNLIT}
             zones={HARMFUL}
-            layer={drawWays}
+            layer={drawRoutes}
           />
         ) : (
           <Sheet
@@ -157,7 +157,7 @@ export function FeedStage() {
         {view === 'routes' ? (
           <>
             <RoutesPanel routes={routes} bundles={bundles} chosen={routeChoice} onChoose={setRouteChoice} />
-            <Findings findings={wayFindings} empty="The routes hold." />
+            <Findings findings={routeFindings} empty="The routes hold." />
           </>
         ) : planning ? (
           <PlansPanel onClose={() => setPlanning(false)} />
