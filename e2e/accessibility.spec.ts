@@ -40,6 +40,26 @@ const VIEWS: View[] = [
   { path: '/unit/SR-11/feed' },
   { path: '/unit/SR-11/feed', open: ['a feed', (page) => page.locator('[data-feed]').first().press('Enter')] },
   ...['Routes', 'Joints', 'Cut list', 'Battery'].map((name) => ({ path: '/unit/SR-11/feed', open: tab(name) })),
+  {
+    path: '/unit/SR-03/feed',
+    open: [
+      'plans for all that is unfed',
+      async (page) => {
+        await page.getByRole('button', { name: 'Feed them all …' }).click();
+        await page.locator('.plan-choice').waitFor();
+      },
+    ],
+  },
+  {
+    path: '/unit/SR-03/feed',
+    open: [
+      'a new feed',
+      async (page) => {
+        await page.getByRole('button', { name: 'Close the plans' }).click();
+        await page.getByRole('button', { name: 'New feed' }).click();
+      },
+    ],
+  },
   { path: '/unit/SR-11/flash' },
   ...['Set lamps', 'Legend'].map((name) => ({ path: '/unit/SR-11/flash', open: panel(name) })),
   {
@@ -64,15 +84,17 @@ test.describe('a screen reader and weak eyes', () => {
   let context: BrowserContext;
   let page: Page;
   let shown = '';
-  let unitId = '';
+  const unitIds = new Map<string, string>();
   test.beforeAll(async ({ browser }) => {
     context = await browser.newContext();
     const answer = await context.request.post(`${address()}/api/session`, {
       data: { username: 'odile', password: 'causeway' },
     });
     expect(answer.ok()).toBe(true);
-    const found = await context.request.get(`${address()}/api/units?text=SR-11`);
-    unitId = ((await found.json()) as { rows: { id: string }[] }).rows[0]!.id;
+    for (const tag of ['SR-03', 'SR-11']) {
+      const found = await context.request.get(`${address()}/api/units?text=${tag}`);
+      unitIds.set(tag, ((await found.json()) as { rows: { id: string }[] }).rows[0]!.id);
+    }
     page = await context.newPage();
   });
   test.afterAll(() => context.close());
@@ -80,7 +102,7 @@ test.describe('a screen reader and weak eyes', () => {
   for (const { path, open } of VIEWS) {
     test(open ? `${path}, ${open[0]}` : path, async () => {
       if (shown !== path) {
-        await page.goto(address() + path.replace('SR-11', unitId));
+        await page.goto(address() + path.replace(/SR-\d+/, (tag) => unitIds.get(tag)!));
         await page
           .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td, .worker')
           .first()
