@@ -41,3 +41,7 @@ export function betterColour(build: Build, feed: Feed): WireColour | null {
 
 /** For what the crew adds, in this order: none of them is a signal's. */
 export const CREW_COLOURS: readonly WireColour[] = ['orange', 'violet', 'blue', 'white'];
+
+/** What a new feed is wired in: a signal's own colour where it has one, else the crew's first. */
+export const usualColour = (signal: Signal | null): WireColour =>
+  (signal && SIGNAL_COLOURS[signal]) ?? CREW_COLOURS[0]!;

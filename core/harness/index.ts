@@ -1,6 +1,14 @@
 export { GROMMETS, grommetFor } from './bundles.ts';
 export { CLEARANCE_MM, clearOf, wayRound, zonesNear } from './clearance.ts';
-export { betterColour, CREW_COLOURS, GROUND_COLOUR, misleadingLeads, SIGNAL_COLOURS, signalOf } from './colourCode.ts';
+export {
+  betterColour,
+  CREW_COLOURS,
+  GROUND_COLOUR,
+  misleadingLeads,
+  SIGNAL_COLOURS,
+  signalOf,
+  usualColour,
+} from './colourCode.ts';
 export { CONNECTORS, connectorByName, type PinSpec } from './connectors.ts';
 export { type CutLine, cutList, takesMm2, terminalColour, terminalName, wireOrder } from './cutList.ts';
 export { type DiagramRow, diagramOf, diagramSvg, type LampSpot, NIGHT_INK, PAPER_INK, type Shape } from './diagram.ts';

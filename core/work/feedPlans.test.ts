@@ -116,6 +116,7 @@ describe('lamps that the driver works', () => {
       const feed = deriveFeeds(build).find(({ fuse }) => fuse.name === 'Brake')!;
       expect(feed.ownFuse).toBe(true);
       expect(feed.contacts.map(({ control }) => control.signal)).toEqual(['brake']);
+      expect(new Set(feed.wires.map(({ colour }) => colour))).toEqual(new Set(['red']));
     }
   });
 

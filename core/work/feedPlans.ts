@@ -2,66 +2,22 @@
  * Complete ways to feed every lamp that has no feed: which share one, from which source, by which control, in which wire.
  * Each is worked out on a copy with all its findings, so that what is chosen between is what one would get.
  */
-import { type AssessedFeed, CONTINUOUS_RATIO, ratedCurrentA, takenFromSlotA } from '../circuit/index.ts';
-import {
-  applyDrafts,
-  type Build,
-  type Id,
-  type Lamp,
-  type LampModel,
-  type OperationDraft,
-  type Signal,
-} from '../document/index.ts';
-import {
-  SIGNAL_NAMES,
-  SIGNAL_WORDS,
-  signalOfSlot,
-  slotHeadroomA,
-  slotWhen,
-  sourceInText,
-  unfedLamps,
-} from '../graph/index.ts';
+import { type AssessedFeed, CONTINUOUS_RATIO, ratedCurrentA } from '../circuit/index.ts';
+import { applyDrafts, type Build, type Id, type Lamp, type OperationDraft } from '../document/index.ts';
+import { SIGNAL_WORDS, slotHeadroomA, slotWhen, sourceInText, unfedLamps } from '../graph/index.ts';
+import { usualColour } from '../harness/index.ts';
 import { compareTags, tagList } from '../place/index.ts';
-import { pinsToTake, planFeed, planPinSource } from '../planning/index.ts';
+import { planFeed } from '../planning/index.ts';
 import { assess, type Finding, isOpen } from '../rules/index.ts';
 import { jobSteps } from '../steps/index.ts';
 import { conductor } from '../units/index.ts';
+import { type Purpose, purposeOf, signalLead } from './purposes.ts';
 
 /** Copper, grams a millimetre of length and square millimetre of area. */
 const COPPER_G = 8.96e-3;
 /** From here on lamps go through a relay: few switches carry it for long (common practice, no source). */
 const RELAY_FROM_A = 8;
 const RELAY_A = 30;
-/** What crews give lamps that warn where the fleet has agreed on nothing (common practice, no source). */
-const USUAL_WARNING = 'double';
-
-/** What lamps are for, by their kind and colour; each is a function of its own, or part of one of the driver's. */
-interface Purpose {
-  key: string;
-  name: string;
-  signal: Signal | null;
-  patternId: string;
-}
-
-const WORKS: ReadonlySet<LampModel['kind']> = new Set(['flood', 'bed']);
-const MARKS: ReadonlySet<LampModel['kind']> = new Set(['marker', 'identification', 'plate', 'plow']);
-
-function purposeOf(build: Build, lamp: Lamp, model: LampModel): Purpose | null {
-  const driven = (signal: Signal): Purpose => ({
-    key: signal,
-    name: SIGNAL_NAMES[signal],
-    signal,
-    patternId: signal === 'left' || signal === 'right' ? 'turn' : 'steady',
-  });
-  if (model.kind === 'factory') return null;
-  if (model.kind === 'reversing') return driven('reverse');
-  if (MARKS.has(model.kind)) return driven('running');
-  if (model.kind === 'signal')
-    return lamp.colour === 'amber' ? driven(lamp.position.yMm >= 0 ? 'left' : 'right') : driven('brake');
-  if (WORKS.has(model.kind)) return { key: 'work', name: 'Work lights', signal: null, patternId: 'steady' };
-  return { key: 'warning', name: 'Warning', signal: null, patternId: build.fleetPatternId ?? USUAL_WARNING };
-}
-
 export type Grouping = 'together' | 'byEnd' | 'byPair';
 export type Supply = 'own' | 'battery';
 
@@ -105,21 +61,6 @@ function groupsOf(build: Build, lamps: readonly Lamp[], grouping: Grouping): Gro
 interface Taken {
   slotId: Id | null;
   operations: OperationDraft[];
-}
-
-/** The roomiest lead that is hot with a signal: a source there already, or a pin that was metered. Null where none is. */
-function signalSource(build: Build, feeds: readonly AssessedFeed[], signal: Signal, needA: number): Taken | null {
-  const there = Object.values(build.slots).map((slot) => ({ slot, operations: [] as OperationDraft[] }));
-  const metered = pinsToTake(build).flatMap(({ plug, pin }) => {
-    const { slot, operations } = planPinSource(build, plug.id, pin.pin)!;
-    return { slot, operations };
-  });
-  const [best] = [...there, ...metered]
-    .filter(({ slot }) => signalOfSlot(slot, build.electrics.systemVoltageV) === signal)
-    .map((each) => ({ ...each, roomA: slotHeadroomA(each.slot, takenFromSlotA(feeds, each.slot.id)) }))
-    .filter(({ roomA }) => roomA * CONTINUOUS_RATIO >= needA)
-    .sort((a, b) => b.roomA - a.roomA);
-  return best ? { slotId: best.slot.id, operations: best.operations } : null;
 }
 
 /** The spare slot, always hot and without a tap, that has just enough room; the battery where there is none. */
@@ -213,8 +154,9 @@ function planned(build: Build, grouping: Grouping, supply: Supply, table: 'awg' 
     const tags = tagList(lamps.map(({ tag }) => tag));
     const needA = ratedCurrentA(build, lamps, 'maximumA');
     const { feeds } = assess(current);
+    const lead = purpose.signal && signalLead(current, feeds, purpose.signal, needA);
     const source = purpose.signal
-      ? signalSource(current, feeds, purpose.signal, needA)
+      ? lead && { slotId: lead.slot.id, operations: lead.operations }
       : crewSource(current, feeds, needA, supply);
     if (!source) {
       left.push({ tags, why: `no lead with room was metered that is hot with ${SIGNAL_WORDS[purpose.signal!]}` });
@@ -231,7 +173,7 @@ function planned(build: Build, grouping: Grouping, supply: Supply, table: 'awg' 
         relayRatingA: needA > RELAY_FROM_A ? RELAY_A : null,
         wanted: 'always',
         table,
-        colour: 'orange',
+        colour: usualColour(purpose.signal),
         patternId: purpose.patternId,
       },
       newId,

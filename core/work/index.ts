@@ -11,5 +11,6 @@ export {
   type PartLine,
   partsList,
 } from './partsList.ts';
+export { type Purpose, sharedPurpose, signalLead } from './purposes.ts';
 export { type SurveyPart, type SurveyQuestion, surveyProgress, surveyQuestions } from './surveyList.ts';
 export { type Comparison, compareLooms, compareRuns, type Prices, type WiringMethod } from './wiringMethods.ts';

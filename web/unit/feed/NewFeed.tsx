@@ -1,13 +1,14 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Alert, Button, Form, Input, Radio, Select, Switch } from 'antd';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { FAMILIES, ratedCurrentA } from '../../../core/circuit/index.ts';
 import { applyDrafts, FuseFamily, type Lamp, type OperationDraft, WireColour } from '../../../core/document/index.ts';
 import { PATTERNS } from '../../../core/flash/index.ts';
-import { SIGNAL_WORDS, signalOfSlot } from '../../../core/graph/index.ts';
-import { CREW_COLOURS, SIGNAL_COLOURS } from '../../../core/harness/index.ts';
+import { SIGNAL_NAMES, SIGNAL_WORDS, signalOfSlot } from '../../../core/graph/index.ts';
+import { usualColour } from '../../../core/harness/index.ts';
 import { compareTags } from '../../../core/place/index.ts';
 import { isTappedStraight, planFeed, planFuseBlock, planPinSource } from '../../../core/planning/index.ts';
+import { sharedPurpose } from '../../../core/work/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
@@ -68,18 +69,38 @@ export function NewFeed({
   const chosen = unfed.filter((lamp) => selection.includes(lamp.id));
   const maximumA = ratedCurrentA(build, chosen, 'maximumA');
   const feeds = overview?.feeds ?? [];
-  // Chosen once, when the form opens.
-  const [best] = useState(() => bestSource(build, feeds, maximumA));
   const [refusal, setRefusal] = useState('');
+  // The form counts what the program sets as touched, too.
+  const byHand = useRef(new Set<string>());
   // A channel of a receiver that is there has its power and its fuse with it.
   const joins = isSpareChannel(build, control);
-  const slot = slotOfSource(build, source ?? best);
-  const signal = slot && signalOfSlot(slot, build.electrics.systemVoltageV);
-  const isStraight = isTappedStraight(slot, build.electrics.systemVoltageV);
-  const usualColour = (of: string): WireColour => {
-    const signal = chosenSignal(build, of);
-    return (signal && SIGNAL_COLOURS[signal]) ?? CREW_COLOURS[0]!;
+  const signalAt = (of: string) => {
+    const slot = slotOfSource(build, of);
+    return slot && signalOfSlot(slot, build.electrics.systemVoltageV);
   };
+  const usual = (): Partial<Values> => {
+    const purpose = sharedPurpose(build, chosen);
+    const from = bestSource(build, feeds, maximumA, purpose?.signal);
+    const driven = signalAt(from);
+    const { control: by } = usualControl(build);
+    return {
+      name: driven && !feeds.some(({ feed }) => feed.fuse.name === SIGNAL_NAMES[driven]) ? SIGNAL_NAMES[driven] : '',
+      source: from,
+      wanted: usualWanted(build, from),
+      colour: usualColour(driven ?? chosenSignal(build, by)),
+      patternId: driven && purpose ? purpose.patternId : 'steady',
+    };
+  };
+  const slot = slotOfSource(build, source ?? '');
+  const signal = source ? signalAt(source) : null;
+  const isStraight = isTappedStraight(slot, build.electrics.systemVoltageV);
+  // What is offered follows the lamps until something is chosen.
+  const lampKey = chosen.map(({ id }) => id).join();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only other lamps ask for another offer.
+  useEffect(() => {
+    if (byHand.current.has('source') || byHand.current.has('control')) return;
+    form.setFieldsValue(Object.fromEntries(Object.entries(usual()).filter(([field]) => !byHand.current.has(field))));
+  }, [lampKey]);
 
   const finish = () => {
     // What a source makes needless is not on the form, and keeps its value.
@@ -154,14 +175,12 @@ export function NewFeed({
         layout="vertical"
         requiredMark={false}
         initialValues={{
-          name: '',
-          source: best,
           family: 'blade',
           ...usualControl(build),
           relay: false,
-          wanted: usualWanted(build, best),
-          colour: usualColour(usualControl(build).control),
-          patternId: 'steady',
+        }}
+        onValuesChange={(changed) => {
+          for (const field of Object.keys(changed)) byHand.current.add(field);
         }}
         onFinish={finish}
       >
@@ -177,7 +196,12 @@ export function NewFeed({
             <Select
               aria-label="Power from"
               showSearch={{ optionFilterProp: 'label' }}
-              onChange={(value: string) => form.setFieldValue('wanted', usualWanted(build, value))}
+              onChange={(value: string) => {
+                form.setFieldsValue({
+                  wanted: usualWanted(build, value),
+                  colour: usualColour(signalAt(value) ?? chosenSignal(build, control)),
+                });
+              }}
               options={sourceOptions(build, feeds)}
             />
           </Form.Item>
@@ -185,7 +209,7 @@ export function NewFeed({
         {signal ? (
           <p className="why">The driver works it: the lead is hot with {SIGNAL_WORDS[signal]}.</p>
         ) : (
-          <ControlFields onChange={(of) => form.setFieldValue('colour', usualColour(of))} />
+          <ControlFields onChange={(of) => form.setFieldValue('colour', usualColour(chosenSignal(build, of)))} />
         )}
         {isStraight && (
           <p className="why">

@@ -1,13 +1,15 @@
 /** Where a feed can take its power, with what is left there. */
 
 import { type AssessedFeed, CONTINUOUS_RATIO, takenFromSlotA } from '../../../core/circuit/index.ts';
-import type { Build, Id, Plug, Slot } from '../../../core/document/index.ts';
+import type { Build, Id, Plug, Signal, Slot } from '../../../core/document/index.ts';
 import { slotHeadroomA, slotWhen, sourceName, whenWords } from '../../../core/graph/index.ts';
 import { pinsToTake, planPinSource } from '../../../core/planning/index.ts';
+import { signalLead } from '../../../core/work/index.ts';
 import { slotsInOrder } from '../survey/FusePanel.tsx';
 
 export const BATTERY = 'battery';
 const PIN = 'pin ';
+const pinSource = (plugId: Id, pin: string): string => `${PIN}${plugId} ${pin}`;
 
 /** A pin of a plug that was metered in the survey, by what stands in the list of sources. */
 export function pinOfSource(build: Build, source: string): { plugId: Id; pin: Plug['pins'][number] } | null {
@@ -49,7 +51,7 @@ export function sourceOptions(build: Build, feeds: readonly AssessedFeed[], { wh
     {
       label: 'Pins metered in the survey',
       options: pinsToTake(build).map(({ plug, pin }) => ({
-        value: `${PIN}${plug.id} ${pin.pin}`,
+        value: pinSource(plug.id, pin.pin),
         label: `${plug.name}, pin ${pin.pin}: ${[pin.purpose, pin.colour].filter(Boolean).join(', ') || 'what it carries is not written down'}`,
       })),
     },
@@ -69,8 +71,18 @@ export function sourceOptions(build: Build, feeds: readonly AssessedFeed[], { wh
   ].filter((group) => group.options.length > 0);
 }
 
-/** The slot to offer first: spare, live, with room for the load at four fifths of its limit; else the battery. */
-export function bestSource(build: Build, feeds: readonly AssessedFeed[], maximumA: number): string {
+/**
+ * What to offer first: the lead of the driver's signal that the lamps are for; else a slot that is spare, live and has
+ * room for the load at four fifths of its limit; else the battery.
+ */
+export function bestSource(
+  build: Build,
+  feeds: readonly AssessedFeed[],
+  maximumA: number,
+  signal: Signal | null = null,
+): string {
+  const lead = signal && signalLead(build, feeds, signal, maximumA);
+  if (lead) return lead.pin ? pinSource(lead.pin.plugId, lead.pin.name) : lead.slot.id;
   const spare = slotsInOrder(build.slots).find(
     (slot) =>
       slot.feeds === '' &&

@@ -1,0 +1,76 @@
+/** What lamps are for, and the leads of the unit that are hot for it. */
+import { type AssessedFeed, CONTINUOUS_RATIO, takenFromSlotA } from '../circuit/index.ts';
+import type { Build, Id, Lamp, LampModel, OperationDraft, Signal, Slot } from '../document/index.ts';
+import { SIGNAL_NAMES, signalOfSlot, slotHeadroomA } from '../graph/index.ts';
+import { pinsToTake, planPinSource } from '../planning/index.ts';
+
+/** What crews give lamps that warn where the fleet has agreed on nothing (common practice, no source). */
+const USUAL_WARNING = 'double';
+
+/** What lamps are for, by their kind and colour; each is a function of its own, or part of one of the driver's. */
+export interface Purpose {
+  key: string;
+  name: string;
+  signal: Signal | null;
+  patternId: string;
+}
+
+const WORKS: ReadonlySet<LampModel['kind']> = new Set(['flood', 'bed']);
+const MARKS: ReadonlySet<LampModel['kind']> = new Set(['marker', 'identification', 'plate', 'plow']);
+
+export function purposeOf(build: Build, lamp: Lamp, model: LampModel): Purpose | null {
+  const driven = (signal: Signal): Purpose => ({
+    key: signal,
+    name: SIGNAL_NAMES[signal],
+    signal,
+    patternId: signal === 'left' || signal === 'right' ? 'turn' : 'steady',
+  });
+  if (model.kind === 'factory') return null;
+  if (model.kind === 'reversing') return driven('reverse');
+  if (MARKS.has(model.kind)) return driven('running');
+  if (model.kind === 'signal')
+    return lamp.colour === 'amber' ? driven(lamp.position.yMm >= 0 ? 'left' : 'right') : driven('brake');
+  if (WORKS.has(model.kind)) return { key: 'work', name: 'Work lights', signal: null, patternId: 'steady' };
+  return { key: 'warning', name: 'Warning', signal: null, patternId: build.fleetPatternId ?? USUAL_WARNING };
+}
+
+/** The purpose that lamps share; null where they are for different things, or none is known. */
+export function sharedPurpose(build: Build, lamps: readonly Lamp[]): Purpose | null {
+  const [first, ...others] = lamps.map((lamp) => {
+    const model = build.models[lamp.modelKey];
+    return model ? purposeOf(build, lamp, model) : null;
+  });
+  return first && others.every((each) => each?.key === first.key) ? first : null;
+}
+
+export interface SignalLead {
+  slot: Slot;
+  /** The metered pin that the slot would be made of; null where it is there already. */
+  pin: { plugId: Id; name: string } | null;
+  operations: OperationDraft[];
+}
+
+/**
+ * The roomiest lead that is hot with a signal and carries so much at four fifths of its limit: a source there already,
+ * or a pin that was metered. Null where none is.
+ */
+export function signalLead(
+  build: Build,
+  feeds: readonly AssessedFeed[],
+  signal: Signal,
+  needA: number,
+): SignalLead | null {
+  const there = Object.values(build.slots).map((slot): SignalLead => ({ slot, pin: null, operations: [] }));
+  const metered = pinsToTake(build).map(
+    ({ plug, pin }): SignalLead => ({
+      ...planPinSource(build, plug.id, pin.pin)!,
+      pin: { plugId: plug.id, name: pin.pin },
+    }),
+  );
+  const [best] = [...there, ...metered]
+    .filter(({ slot }) => signalOfSlot(slot, build.electrics.systemVoltageV) === signal)
+    .map((lead) => ({ lead, roomA: slotHeadroomA(lead.slot, takenFromSlotA(feeds, lead.slot.id)) }))
+    .filter(({ roomA }) => roomA * CONTINUOUS_RATIO >= needA)
+    .sort((a, b) => b.roomA - a.roomA);
+  return best?.lead ?? null;
+}
