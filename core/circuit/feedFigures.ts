@@ -2,7 +2,7 @@
 import type { Build, Element, FuseFamily, Id, Lamp } from '../document/index.ts';
 import { meanCurrentA } from '../flash/index.ts';
 import type { Contact } from '../graph/index.ts';
-import { type Feed, outwardWires, sourceName } from '../graph/index.ts';
+import { type Feed, isRun, outwardWires, sourceName } from '../graph/index.ts';
 import { ampacityA, conductor, gaugeName } from '../units/index.ts';
 import { coldCurrentA, restingVoltageV, solveSetting } from './compileNetwork.ts';
 import { CONTINUOUS_RATIO, FAMILIES, fuseForLoadA, openingTime, SMALLEST_FUSE_A } from './fuses.ts';
@@ -107,10 +107,10 @@ function contactLimits(build: Build, feed: Feed): Limit[] {
   });
 }
 
-/** Wires by gauge. */
+/** Wires by gauge; what is there already is not the crew's to size. */
 function wireLimits(feed: Feed, loadA: number): Limit[] {
   const byGauge = new Map<string, Limit>();
-  for (const wire of [...feed.wires, ...feed.groundWires]) {
+  for (const wire of [...feed.wires, ...feed.groundWires].filter(isRun)) {
     const key = `${wire.table} ${wire.gauge}`;
     const known = byGauge.get(key);
     if (known) {
@@ -290,7 +290,7 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
     averageA,
     maximumA,
     longestRunMm: Math.max(0, ...runLengths(build, feed).values()),
-    cutLengthMm: [...feed.wires, ...feed.groundWires].reduce((sum, wire) => sum + wire.lengthMm, 0),
+    cutLengthMm: [...feed.wires, ...feed.groundWires].filter(isRun).reduce((sum, wire) => sum + wire.lengthMm, 0),
     sections: sectionsOf(feed, solution, cold),
     drop,
     farLamp: drop.lamp,

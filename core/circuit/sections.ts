@@ -1,6 +1,6 @@
 /** A feed section by section: what flows in each wire in the worst setting, what protects it, what it costs in volts. */
 import type { Build, Id, Lamp, LampModel, Wire } from '../document/index.ts';
-import { type Feed, outward, outwardWires } from '../graph/index.ts';
+import { type Feed, isRun, outward, outwardWires } from '../graph/index.ts';
 import { ampacityA, COPPER_TEMPERATURE_COEFFICIENT, conductor, resistanceOhmPerM } from '../units/index.ts';
 import type { CircuitSolution } from './circuit.ts';
 import { BATTERY_OHM } from './compileNetwork.ts';
@@ -84,11 +84,11 @@ export function wiresOnWay(build: Build, feed: Feed, lampId: Id): Wire[] {
 /** Where the volts of the lamp that loses most for what it may lose have gone. */
 export interface Drop {
   lamp: Lamp | null;
-  /** In the copper, at 20 °C. */
+  /** In the copper that the crew runs, at 20 °C. */
   wireV: number;
   /** In fuses, switches, relays, plugs and ground points. */
   contactsV: number;
-  /** Inside the battery. */
+  /** Inside the battery, and in leads that are there already: no wire of the crew's makes it less. */
   sourceV: number;
   /** All of it, from the battery at rest to the lamp. */
   totalV: number;
@@ -110,8 +110,10 @@ export function dropOf(build: Build, feed: Feed, solution: CircuitSolution, rest
   }
   const { lamp, totalV, budgetV } = worst;
   const way = lamp ? wiresOnWay(build, feed, lamp.id) : [];
-  const wireV = way.reduce((sum, wire) => sum + currentIn(solution, wire) * wireOhm(wire), 0);
-  const sourceV = lamp ? batteryV : 0;
+  const lostIn = (wires: readonly Wire[]) =>
+    wires.reduce((sum, wire) => sum + currentIn(solution, wire) * wireOhm(wire), 0);
+  const wireV = lostIn(way.filter(isRun));
+  const sourceV = lamp ? batteryV + lostIn(way.filter((wire) => !isRun(wire))) : 0;
   return { lamp, wireV, sourceV, contactsV: Math.max(0, totalV - sourceV - wireV), totalV, budgetV };
 }
 

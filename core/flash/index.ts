@@ -1,6 +1,7 @@
 export { meanCurrentA, meanRatio } from './drawn.ts';
 export { legendOf, legendPrint, mergeChoices } from './legend.ts';
 export { FlashQuestion, measureFlash } from './measure.ts';
+export { MODULE_PATTERN_IDS, touchesFor, USUAL_BURST } from './modulePatterns.ts';
 export {
   copyOf,
   GRID_S,
@@ -27,7 +28,7 @@ export {
   pulsesIn,
   shapedLevel,
 } from './patterns/patterns.ts';
-export { type ProgrammingTask, programmingTasks } from './programming.ts';
+export { type ProgrammingTask, programmingTasks, times } from './programming.ts';
 export {
   type Clash,
   type FunctionRole,

@@ -39,7 +39,7 @@ export interface RecipeRefusal {
   message: string;
 }
 
-const times = (count: number): string => (count === 1 ? 'once' : count === 2 ? 'twice' : `${count} times`);
+export const times = (count: number): string => (count === 1 ? 'once' : count === 2 ? 'twice' : `${count} times`);
 
 /** Steps in a list of so many, from one place to another: on, back, or to the first and on from there. */
 function shortestWay(from: number | null, to: number, length: number): Action[] {

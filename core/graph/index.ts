@@ -10,6 +10,7 @@ export {
   unfedLamps,
   unfusedLamps,
 } from './deriveFeeds.ts';
+export { isRun, isUnits, unitsOwnParts, wiresRun } from './ownWiring.ts';
 export {
   SIGNAL_NAMES,
   SIGNAL_WORDS,

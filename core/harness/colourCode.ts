@@ -1,6 +1,6 @@
 /** Which colour says which function, and which colours mislead. */
 import type { Build, LampModel, Signal, WireColour } from '../document/index.ts';
-import type { Feed } from '../graph/index.ts';
+import { type Feed, isRun } from '../graph/index.ts';
 
 /** Colours of the unit's own signals on trailer wiring (usual maker sheets for light trailers, from memory). */
 export const SIGNAL_COLOURS: Partial<Record<Signal, WireColour>> = {
@@ -30,7 +30,7 @@ export function signalOf(feed: Feed): Signal | null {
 
 /** The colour a feed's supply should have when it is not the one it has; null when its colour says what it is. */
 export function betterColour(build: Build, feed: Feed): WireColour | null {
-  const has = feed.wires[0]?.colour;
+  const has = feed.wires.find(isRun)?.colour;
   const signal = signalOf(feed);
   const wanted = signal && SIGNAL_COLOURS[signal];
   if (wanted) return has === wanted ? null : wanted;

@@ -1,6 +1,6 @@
 /** The cut list: every wire of a unit with its tag, ends, terminals, strip lengths and shrink, in the order of the feeds. */
 import type { Build, Element, SourceKind, Terminal, Wire } from '../document/index.ts';
-import { deriveFeeds, sourceInText } from '../graph/index.ts';
+import { deriveFeeds, isRun, sourceInText, unitsOwnParts } from '../graph/index.ts';
 import { conductor, wireOuterMm } from '../units/index.ts';
 
 export interface CutEnd {
@@ -136,13 +136,15 @@ export function terminalName(build: Build, { elementId, terminal }: Terminal): s
 /** Shrink over a joint: three times the joint's barrel, at least 19 mm. Common practice, no source. */
 const MIN_SHRINK_MM = 19;
 const SHRINK_PER_OUTER = 9;
+export const shrinkOver = (areaMm2: number): number =>
+  Math.max(MIN_SHRINK_MM, Math.round(wireOuterMm(areaMm2) * SHRINK_PER_OUTER));
 
-/** Every wire once, feed by feed; wires of no feed come last. Lengths as planned, spare ends included, mm. */
+/** Every wire that the crew runs once, feed by feed; wires of no feed come last. Lengths as planned, spare ends included, mm. */
 export function cutList(build: Build): CutLine[] {
   const listed = new Set<string>();
   const lines: CutLine[] = [];
   const add = (wire: Wire, feed: string) => {
-    if (listed.has(wire.id)) return;
+    if (listed.has(wire.id) || !isRun(wire)) return;
     listed.add(wire.id);
     const [from, to] = [build.elements[wire.from.elementId], build.elements[wire.to.elementId]];
     if (!from || !to) return;
@@ -156,7 +158,7 @@ export function cutList(build: Build): CutLine[] {
       lengthMm: wire.lengthMm,
       from: { to: terminalName(build, wire.from), ...fittingOf(build, from, areaMm2) },
       end: { to: terminalName(build, wire.to), ...fittingOf(build, to, areaMm2) },
-      shrinkMm: Math.max(MIN_SHRINK_MM, Math.round(wireOuterMm(areaMm2) * SHRINK_PER_OUTER)),
+      shrinkMm: shrinkOver(areaMm2),
     });
   };
   for (const feed of deriveFeeds(build))
@@ -164,6 +166,37 @@ export function cutList(build: Build): CutLine[] {
   for (const wire of Object.values(build.wires)) add(wire, '');
   return lines;
 }
+
+/** An end of a wire that is there already, where the crew joins it to something. */
+export interface GivenEnd {
+  wire: Wire;
+  at: Terminal;
+  end: CutEnd;
+}
+
+/** Parts whose joint to a lead that is there already was made before: by the unit's maker, or by the part's. */
+const MADE_BEFORE: ReadonlySet<Element['kind']> = new Set(['tap', 'lampLoad']);
+
+/** Ends of the unit's own leads, and of leads that parts bring, that the crew has to join. */
+export function givenEnds(build: Build): GivenEnd[] {
+  const untouched = unitsOwnParts(build);
+  return Object.values(build.wires)
+    .filter((wire) => !isRun(wire))
+    .flatMap((wire) =>
+      [wire.from, wire.to].flatMap((at): GivenEnd[] => {
+        const element = build.elements[at.elementId];
+        // A part's own lead comes fastened to it.
+        const isItsOwn = wire.origin === 'part' && element?.kind === 'modulator';
+        if (!element || isItsOwn || untouched.has(element.id) || MADE_BEFORE.has(element.kind)) return [];
+        const { areaMm2 } = conductor(wire.table, wire.gauge);
+        return [{ wire, at, end: { to: terminalName(build, at), ...fittingOf(build, element, areaMm2) } }];
+      }),
+    );
+}
+
+/** What stands for a wire that has no tag, because it was never cut. */
+export const givenName = ({ origin, colour }: Wire): string =>
+  origin === 'unit' ? `the unit's own ${colour} lead` : `its ${colour} lead`;
 
 export interface WireOrder {
   gauge: string;

@@ -10,7 +10,16 @@ export {
   usualColour,
 } from './colourCode.ts';
 export { CONNECTORS, connectorByName, type PinSpec } from './connectors.ts';
-export { type CutLine, cutList, takesMm2, terminalColour, terminalName, wireOrder } from './cutList.ts';
+export {
+  type CutLine,
+  cutList,
+  givenEnds,
+  givenName,
+  takesMm2,
+  terminalColour,
+  terminalName,
+  wireOrder,
+} from './cutList.ts';
 export { type DiagramRow, diagramOf, diagramSvg, type LampSpot, NIGHT_INK, PAPER_INK, type Shape } from './diagram.ts';
 export { jointList } from './jointList.ts';
 export {

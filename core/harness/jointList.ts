@@ -1,8 +1,9 @@
 /** The joint list: every place where wires end, with the leads that meet there and how the joint is made. */
 import type { Build, LampModel, Terminal } from '../document/index.ts';
 import { terminalNode } from '../graph/index.ts';
+import { conductor } from '../units/index.ts';
 import { misleadingLeads } from './colourCode.ts';
-import { type CutEnd, type CutLine, cutList } from './cutList.ts';
+import { type CutEnd, type CutLine, cutList, givenEnds, givenName, shrinkOver } from './cutList.ts';
 
 export interface Joint {
   /** J1, J2 ... from the source outward. */
@@ -30,25 +31,39 @@ function lampLeads(model: LampModel, tag: string, terminal: keyof typeof PURPOSE
   };
 }
 
+interface MeetingEnd {
+  lead: string;
+  feed: string;
+  shrinkMm: number;
+  end: CutEnd;
+}
+
 interface Meeting {
   at: Terminal;
-  ends: { line: CutLine; end: CutEnd }[];
+  ends: MeetingEnd[];
 }
 
 function meetings(build: Build, lines: readonly CutLine[]): Meeting[] {
   const byNode = new Map<string, Meeting>();
+  const meet = (at: Terminal, end: MeetingEnd) => {
+    const node = terminalNode(at);
+    const known = byNode.get(node);
+    if (known) known.ends.push(end);
+    else byNode.set(node, { at, ends: [end] });
+  };
   for (const line of lines) {
     const wire = build.wires[line.wireId]!;
-    for (const [at, end] of [
-      [wire.from, line.from],
-      [wire.to, line.end],
-    ] as const) {
-      const node = terminalNode(at);
-      const known = byNode.get(node);
-      if (known) known.ends.push({ line, end });
-      else byNode.set(node, { at, ends: [{ line, end }] });
-    }
+    const shared = { lead: `${line.tag} ${line.gauge} ${line.colour}`, feed: line.feed, shrinkMm: line.shrinkMm };
+    meet(wire.from, { ...shared, end: line.from });
+    meet(wire.to, { ...shared, end: line.end });
   }
+  for (const { wire, at, end } of givenEnds(build))
+    meet(at, {
+      lead: givenName(wire),
+      feed: '',
+      shrinkMm: shrinkOver(conductor(wire.table, wire.gauge).areaMm2),
+      end,
+    });
   return [...byNode.values()];
 }
 
@@ -89,12 +104,12 @@ export function jointList(build: Build, lines: readonly CutLine[] = cutList(buil
     const own = lamp && model ? lampLeads(model, lamp.tag, at.terminal as 'plus' | 'minus') : { leads: [], note: '' };
     const first = ends[0]!;
     return {
-      feed: ends.find(({ line }) => line.feed !== '')?.line.feed ?? '',
+      feed: ends.find(({ feed }) => feed !== '')?.feed ?? '',
       at: first.end.to,
-      leads: [...ends.map(({ line }) => `${line.tag} ${line.gauge} ${line.colour}`), ...own.leads],
+      leads: [...ends.map(({ lead }) => lead), ...own.leads],
       fitting: first.end.fitting,
       stripMm: Math.max(...ends.map(({ end }) => end.stripMm)),
-      shrinkMm: Math.max(...ends.map(({ line }) => line.shrinkMm)),
+      shrinkMm: Math.max(...ends.map(({ shrinkMm }) => shrinkMm)),
       note: own.note,
     };
   });

@@ -4,6 +4,7 @@
  */
 import { type Body, carriedBy } from '../body/index.ts';
 import type { Build, Element, Id, OperationDraft, Position, RouteLink, RouteNode, Wire } from '../document/index.ts';
+import { wiresRun } from '../graph/index.ts';
 import { conductor, wireOuterMm } from '../units/index.ts';
 import { bundleMm, loomFor } from './bundles.ts';
 import { cutMm, END_ALLOWANCE_MM, legsMm } from './runs.ts';
@@ -115,7 +116,8 @@ export interface Run {
 /** All runs of a build. A splice that extends a loom, a diode or a branch fuse in a line ends no run. */
 export function runsOf(build: Build): Run[] {
   const byElement = new Map<Id, Wire[]>();
-  for (const wire of Object.values(build.wires))
+  const wires = wiresRun(build);
+  for (const wire of wires)
     for (const id of [wire.from.elementId, wire.to.elementId]) byElement.set(id, [...(byElement.get(id) ?? []), wire]);
   const isInLine = (id: Id): boolean => {
     const kind = build.elements[id]?.kind;
@@ -123,7 +125,7 @@ export function runsOf(build: Build): Run[] {
   };
   const done = new Set<Id>();
   const runs: Run[] = [];
-  for (const wire of Object.values(build.wires)) {
+  for (const wire of wires) {
     if (done.has(wire.id)) continue;
     done.add(wire.id);
     const run: Run = {

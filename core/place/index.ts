@@ -30,6 +30,6 @@ export {
 export { drillTemplate, templateJobs } from './papers/drillTemplate.ts';
 export { tapeSheet } from './papers/tapeSheet.ts';
 export { type CopyRule, copyLayout, matchTo, rowOperation, rowPlaces } from './rows.ts';
-export { compareTags, tagList } from './tags.ts';
+export { compareTags, tagList, tagsFor } from './tags.ts';
 export { tapedDimensions } from './tape.ts';
 export { usualLamps } from './usualLamps.ts';

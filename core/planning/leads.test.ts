@@ -129,6 +129,7 @@ describe('a pin that was metered in the survey', () => {
         signalV: 12.3,
         ratingA: 10,
         ownLoadA: 3.5,
+        areaMm2: null,
       },
       { pin: '3', colour: 'brown', purpose: 'tail', keyOffV: null, keyOnV: null, runningV: null, ...PLAIN_PIN },
     ],

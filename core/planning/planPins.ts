@@ -20,6 +20,13 @@ export function pinsToTake(build: Build): { plug: Plug; pin: Pin }[] {
   );
 }
 
+/** The plug and pin that a source was made of; null for one that is no pin. */
+export function plugOfSource(build: Build, slotId: Id): { plug: Plug; pin: Pin } | null {
+  for (const plug of Object.values(build.plugs))
+    for (const pin of plug.pins) if (pinSourceId(plug.id, pin.pin) === slotId) return { plug, pin };
+  return null;
+}
+
 export interface PinSource {
   slot: Slot;
   /** What puts it on the unit; none when it is there. */

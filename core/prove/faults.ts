@@ -4,8 +4,8 @@
  */
 import { type Build, derivedId, type Element, type Id, type Wire } from '../document/index.ts';
 import { meanCurrentA } from '../flash/index.ts';
-import { deriveFeeds } from '../graph/index.ts';
-import { cutList, terminalName } from '../harness/index.ts';
+import { deriveFeeds, isRun } from '../graph/index.ts';
+import { cutList, givenEnds, givenName, terminalName } from '../harness/index.ts';
 import { conductorsOf } from '../units/index.ts';
 import { putWire, withOhm, without } from './edits.ts';
 
@@ -47,10 +47,20 @@ const lampsBehind = (build: Build, ids: ReadonlySet<Id>): Id[] =>
     return element?.kind === 'lampLoad' ? [element.lampId] : [];
   });
 
+/** Wires that the crew has joined, by what they are called: its own by their tags, and leads that were there before. */
+function joinedWires(build: Build): { wire: Wire; between: string }[] {
+  const run = cutList(build).map((line) => ({
+    wire: build.wires[line.wireId]!,
+    between: `${line.tag}, ${line.from.to} to ${line.end.to}`,
+  }));
+  const given = new Map(
+    givenEnds(build).map(({ wire, end }) => [wire.id, { wire, between: `${givenName(wire)} at ${end.to}` }]),
+  );
+  return [...run, ...given.values()];
+}
+
 function wireFaults(build: Build, jointOhm: readonly number[]): Fault[] {
-  return cutList(build).flatMap((line): Fault[] => {
-    const wire = build.wires[line.wireId]!;
-    const between = `${line.tag}, ${line.from.to} to ${line.end.to}`;
+  return joinedWires(build).flatMap(({ wire, between }): Fault[] => {
     const lampIds = lampsBehind(build, new Set([wire.from.elementId, wire.to.elementId]));
     const common = { lampIds, ohm: null };
     const sizes = conductorsOf(wire.table);
@@ -74,7 +84,7 @@ function wireFaults(build: Build, jointOhm: readonly number[]): Fault[] {
           apply: (each) => putWire(each, withOhm(each.wires[wire.id]!, ohm)),
         }),
       ),
-      ...(thinner && wire.lengthMm >= TOLD_FROM_MM
+      ...(thinner && isRun(wire) && wire.lengthMm >= TOLD_FROM_MM
         ? [
             {
               ...common,

@@ -5,14 +5,15 @@
 
 import type { AssessedFeed } from '../circuit/index.ts';
 import type { Build, Face, Lamp } from '../document/index.ts';
-import { sourceInText } from '../graph/index.ts';
+import { isRun, sourceInText } from '../graph/index.ts';
 import { cutList } from '../harness/index.ts';
 import { allHoles, compareTags, drillingOf, formatMm, tagList } from '../place/index.ts';
 import { gaugeName } from '../units/index.ts';
 import { wrightUnit } from './learning.ts';
 import { lampMeasures, wireMeasures } from './measures.ts';
+import { moduleSteps, modulesIn } from './moduleSteps.ts';
 import { arranged, withOrder } from './orderRules.ts';
-import { kindOfKey, type Skill, type Step, type StepKind } from './step.ts';
+import { kindOfKey, type Skill, type Step, type StepGiven, type StepKind } from './step.ts';
 
 const FACE_NAMES: Record<Face, string> = {
   front: 'front',
@@ -59,6 +60,7 @@ const WAYS: Record<StepKind, Way> = {
   drill: { skill: 'metal', where: '', tools: ['deburring tool', 'zinc paint', 'grommets'] },
   run: { skill: null, where: 'along its way', tools: ['fish line', 'loose ties', 'wire labels'] },
   mount: { skill: 'metal', where: '', tools: ['torque driver', 'gasket or sealant'] },
+  cut: { skill: 'wiring', where: '', tools: ['crimp tool', 'meter'] },
   join: { skill: 'wiring', where: '', tools: ['crimp tool', 'heat gun', 'lead list'] },
   pull: { skill: 'wiring', where: 'every joint', tools: ['pull gauge or firm hand'] },
   program: { skill: 'wiring', where: '', tools: ['bench lead', 'programming list'] },
@@ -72,10 +74,7 @@ const WAYS: Record<StepKind, Way> = {
 
 type Unordered = Omit<Step, 'after'>;
 
-const step = (
-  given: Partial<Unordered> & Pick<Unordered, 'key' | 'title' | 'detail' | 'minutes'>,
-  lamps: readonly Lamp[] = [],
-): Unordered => {
+const step = (given: StepGiven, lamps: readonly Lamp[] = []): Unordered => {
   const kind = kindOfKey(given.key);
   return {
     kind,
@@ -187,8 +186,11 @@ function faceSteps(build: Build, lamps: readonly Lamp[]): { holes: Unordered[]; 
 
 function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unordered[]; joins: Unordered[] } {
   const lines = cutList(build);
-  const runs = feeds.map(({ feed, figures }) => {
-    const wire = feed.wires[0];
+  const leads = moduleSteps(build, feeds).map(({ given, lamps }) => step(given, lamps));
+  // A lead of the unit's own is neither run nor joined to a source.
+  const wired = feeds.filter(({ feed }) => feed.wires.some(isRun));
+  const runs = wired.map(({ feed, figures }) => {
+    const wire = feed.wires.find(isRun);
     const gauge = wire ? gaugeName(wire.table, wire.gauge) : '';
     const wireIds = new Set([...feed.wires, ...feed.groundWires].map((each) => each.id));
     const isLong = figures.longestRunMm >= TWO_TO_PULL_MM;
@@ -205,7 +207,7 @@ function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unorde
       feed.lamps,
     );
   });
-  const joins = feeds.map(({ feed }) => {
+  const joins = wired.map(({ feed }) => {
     const source = feed.slot ? sourceInText(feed.slot) : 'the battery stud';
     return step(
       {
@@ -217,22 +219,54 @@ function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unorde
         where: source,
         minutes:
           MINUTES.tap +
-          feed.wires.reduce((sum, wire) => sum + (wire.loomLengthMm === null ? MINUTES.joint : MINUTES.plug), 0),
+          feed.wires
+            .filter(isRun)
+            .reduce((sum, wire) => sum + (wire.loomLengthMm === null ? MINUTES.joint : MINUTES.plug), 0),
       },
       feed.lamps,
     );
   });
-  return { runs, joins };
+  return { runs, joins: [...leads, ...joins] };
 }
+
+/** Fuses that are in a pocket while somebody works: those of new feeds, and the unit's own ahead of leads that are cut. */
+function fusesOut(build: Build, feeds: readonly AssessedFeed[]): string[] {
+  const cut = modulesIn(build, feeds).map(({ assessed }) => assessed.feed);
+  const own = cut.map(({ fuse }) => `the unit's own ${fuse.ratingA} A ahead of ${fuse.name.toLowerCase()} out`);
+  return [...(feeds.length > cut.length ? ['every fuse of the new feeds in your pocket'] : []), ...new Set(own)];
+}
+
+/** Before anything is drilled: every lamp lit, then looked at in its place. */
+const looseSteps = (lamps: readonly Lamp[]): Unordered[] => [
+  step(
+    {
+      key: 'bench',
+      title: 'Bench-test every lamp',
+      detail: `${lamps.length} ${lamps.length === 1 ? 'lamp' : 'lamps'}: each lit once on the bench supply; aim and captive bolts set now.`,
+      minutes: lamps.length * 2,
+    },
+    lamps,
+  ),
+  step(
+    {
+      key: 'loose',
+      title: 'Tape the layout on and test it loose',
+      detail: 'Lamps held with tape in their places, lit from a bench lead. Stand back and look from all sides.',
+      people: lamps.length > 2 ? 2 : 1,
+      minutes: 15 + lamps.length,
+    },
+    lamps,
+  ),
+];
 
 /** All steps of the build in the usual order, whatever the lead has made of it. Empty when nothing is placed yet. */
 export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[] {
   // Lamps that came with the unit are where they are.
   const lamps = Object.values(build.lamps).filter((lamp) => build.models[lamp.modelKey]?.kind !== 'factory');
-  if (lamps.length === 0) return [];
   const trim = Object.values(build.trim);
   const { holes, mounts } = faceSteps(build, lamps);
   const { runs, joins } = feedSteps(build, feeds);
+  if (lamps.length === 0 && joins.length === 0) return [];
   const programmed = lamps.filter((lamp) => (build.models[lamp.modelKey]?.programming ?? 'none') !== 'none');
   const withLead = programmed.filter((lamp) => build.models[lamp.modelKey]?.programming === 'touch');
   const where = 'at each lamp';
@@ -240,29 +274,11 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
     step({
       key: 'isolate',
       title: 'Take the power off',
-      detail: 'Key out, battery negative off, and every fuse of the new feeds in your pocket.',
+      detail: ['Key out, battery negative off', ...fusesOut(build, feeds)].join('; ').concat('.'),
       caution: 'Support raised beds and booms on their props before working under them.',
       minutes: 10,
     }),
-    step(
-      {
-        key: 'bench',
-        title: 'Bench-test every lamp',
-        detail: `${lamps.length} ${lamps.length === 1 ? 'lamp' : 'lamps'}: each lit once on the bench supply; aim and captive bolts set now.`,
-        minutes: lamps.length * 2,
-      },
-      lamps,
-    ),
-    step(
-      {
-        key: 'loose',
-        title: 'Tape the layout on and test it loose',
-        detail: 'Lamps held with tape in their places, lit from a bench lead. Stand back and look from all sides.',
-        people: lamps.length > 2 ? 2 : 1,
-        minutes: 15 + lamps.length,
-      },
-      lamps,
-    ),
+    ...(lamps.length > 0 ? looseSteps(lamps) : []),
     ...trim.map((each) =>
       step({
         key: `trimOff:${each.id}`,
@@ -283,7 +299,7 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
         key: 'pull',
         title: 'Pull-test every crimp',
         detail: 'Each joint held and pulled once. One that moves is cut off and made again.',
-        minutes: 3 + joins.length * 2,
+        minutes: 3 + joins.filter(({ kind }) => kind === 'join').length * 2,
       }),
     );
   if (programmed.length > 0)
@@ -324,12 +340,16 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
       },
       lamps,
     ),
-    step({
-      key: 'ties',
-      title: 'Tighten and trim the ties',
-      detail: 'Along every way, with the service loops where they were left; joints moved through once.',
-      minutes: 6 + runs.length * 2,
-    }),
+    ...(runs.length > 0 || lamps.length > 0
+      ? [
+          step({
+            key: 'ties',
+            title: 'Tighten and trim the ties',
+            detail: 'Along every way, with the service loops where they were left; joints moved through once.',
+            minutes: 6 + runs.length * 2,
+          }),
+        ]
+      : []),
     ...trim.map((each) =>
       step({
         key: `trimOn:${each.id}`,

@@ -30,7 +30,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
     id: 'power-off-before-joining',
     code: 'M9',
     first: ['isolate'],
-    next: ['join'],
+    next: ['cut', 'join'],
     shares: null,
     reason: 'Nothing is joined with a fuse in.',
   },
@@ -105,6 +105,14 @@ export const ORDER_RULES: readonly OrderRule[] = [
     next: ['join'],
     shares: 'lamps',
     reason: 'After the bolts are tight, so that no joint is pulled.',
+  },
+  {
+    id: 'cut-before-joining',
+    code: 'M29',
+    first: ['cut'],
+    next: ['join'],
+    shares: 'feeds',
+    reason: 'What goes between needs both ends of the lead.',
   },
   {
     id: 'joints-before-pull-test',

@@ -10,6 +10,7 @@ export const STEP_KINDS = [
   'drill',
   'run',
   'mount',
+  'cut',
   'join',
   'pull',
   'program',
@@ -64,6 +65,9 @@ export interface Step {
   measures: PlannedMeasure[];
   after: After[];
 }
+
+/** What has to be said of a step; the rest follows from its kind. */
+export type StepGiven = Partial<Omit<Step, 'after'>> & Pick<Step, 'key' | 'title' | 'detail' | 'minutes'>;
 
 /** Work that is alike: drilling a face, running a feed. */
 export const kindOfKey = (key: string): StepKind => key.split(':')[0] as StepKind;

@@ -1,8 +1,9 @@
 /** How a unit is put back as it came: what comes off, what is closed, what its own parts need, in the order to do it. */
 import type { Body } from '../body/index.ts';
-import type { Build } from '../document/index.ts';
-import { sourceInText } from '../graph/index.ts';
+import type { Build, Plug } from '../document/index.ts';
+import { isUnits, sourceInText, wiresRun } from '../graph/index.ts';
 import { allHoles, compareTags, drillingOf, formatMm, tagList, templateJobs } from '../place/index.ts';
+import { leadAround, ownLead, plugOfSource } from '../planning/index.ts';
 
 export interface StockStep {
   title: string;
@@ -19,6 +20,10 @@ export interface BackToStock {
 const PLUGS_MM = [3.2, 5, 6.5, 8.5, 10.5, 13, 16, 20, 25, 32, 40, 50, 60, 76, 102];
 
 const plugFor = (holeMm: number): number | null => PLUGS_MM.find((size) => size >= holeMm - 0.4) ?? null;
+
+/** Do only lamps of the unit's own hang on a plug's pins, as far as they are in the circuit? */
+const isOwnOnly = (build: Build, plug: Plug): boolean =>
+  plug.pins.some(({ pin }) => ownLead(build, plug.id, pin) !== undefined);
 
 interface Holes {
   byDiameter: Map<number, number>;
@@ -41,13 +46,23 @@ function holesOf(build: Build, body: Body): Holes {
 export function backToStock(build: Build, body: Body): BackToStock {
   const added = Object.values(build.lamps).filter((lamp) => build.models[lamp.modelKey]?.kind !== 'factory');
   const elements = Object.values(build.elements);
-  if (added.length === 0 && elements.length === 0) return { steps: [], parts: [] };
+  if (added.length === 0 && !Object.values(build.wires).some((wire) => !isUnits(wire))) return { steps: [], parts: [] };
   const steps: StockStep[] = [{ title: 'Take the power off', detail: 'Key out, battery negative off.' }];
   const parts: BackToStock['parts'] = [];
   const step = (title: string, detail: string) => steps.push({ title, detail });
 
+  // What only the unit's own lamps hang on was never touched.
+  const touched = new Set(
+    Object.values(build.wires).flatMap(({ from, to, origin }) =>
+      origin === 'unit' ? [] : [from.elementId, to.elementId],
+    ),
+  );
   const taps = [
-    ...new Set(elements.flatMap((element) => (element.kind === 'tap' ? (build.slots[element.slotId] ?? []) : []))),
+    ...new Set(
+      elements.flatMap((element) =>
+        element.kind === 'tap' && touched.has(element.id) ? (build.slots[element.slotId] ?? []) : [],
+      ),
+    ),
   ];
   const own = taps.filter((slot) => slot.ratingA !== null);
   const studs = elements.filter((element) => element.kind === 'stud').length;
@@ -65,8 +80,20 @@ export function backToStock(build: Build, body: Body): BackToStock {
     );
   for (const slot of own) parts.push({ name: `Fuse ${slot.ratingA} A for ${sourceInText(slot)}`, quantity: 1 });
 
+  for (const module of elements.filter(({ kind }) => kind === 'modulator')) {
+    const lead = leadAround(build, module.id);
+    if (!lead) continue;
+    const isPlugged = lead.elementIds.some((id) => build.elements[id]?.kind === 'connector');
+    step(
+      `Take the ${module.name.toLowerCase()} out`,
+      isPlugged
+        ? `Unplug it at both ends, its ground ring off, and push the two plug halves of the ${lead.near.colour} lead together.`
+        : `Cut it out at its own leads, its ground ring off, and butt the two ends of the ${lead.near.colour} lead together.`,
+    );
+    if (!isPlugged) parts.push({ name: 'Sealed butt for a lead of its own', quantity: 1 });
+  }
   const passed = elements.flatMap((element) => {
-    if (element.kind !== 'lampLoad') return [];
+    if (element.kind !== 'lampLoad' || !touched.has(element.id)) return [];
     const lamp = build.lamps[element.lampId];
     return lamp && build.models[lamp.modelKey]?.kind === 'factory' ? [lamp.tag] : [];
   });
@@ -79,11 +106,15 @@ export function backToStock(build: Build, body: Body): BackToStock {
   const cut = Object.values(build.plugs).filter((plug) => plug.leftMm !== null);
   for (const plug of cut)
     step(`Join ${plug.name} again`, `${plug.place || 'where it is'}: ${plug.leftMm} mm of lead were left behind it.`);
-  const joined = Object.values(build.plugs).filter((plug) => plug.end === 'joined' && plug.leftMm === null);
+  const tapped = new Set(taps.map((slot) => plugOfSource(build, slot.id)?.plug.id));
+  // One that the crew took nothing from is as it was found.
+  const joined = Object.values(build.plugs).filter(
+    (plug) => plug.end === 'joined' && plug.leftMm === null && !(isOwnOnly(build, plug) && !tapped.has(plug.id)),
+  );
   for (const plug of joined)
     step(`Unplug ${plug.name}`, `${plug.place || 'where it is'}: cap it, so that it keeps dry.`);
 
-  const wires = Object.keys(build.wires).length;
+  const wires = wiresRun(build).length;
   if (wires > 0)
     step(
       'Draw the loom out',

@@ -2,6 +2,8 @@
 
 import { type AssessedFeed, FAMILIES } from '../circuit/index.ts';
 import type { Build, Element, Id, Wire } from '../document/index.ts';
+import { unitsOwnParts, wiresRun } from '../graph/index.ts';
+import { givenEnds } from '../harness/index.ts';
 import { compareTags } from '../place/index.ts';
 import { bodyOf } from '../rules/index.ts';
 import { conductor, gaugeName } from '../units/index.ts';
@@ -175,7 +177,7 @@ function partOf(build: Build, element: Element): { key: string; group: PartGroup
     case 'flasher':
       return { key: 'flasher', group: 'feed', name: 'Flasher module, passes the factory signal through' };
     case 'modulator':
-      return { key: 'modulator', group: 'feed', name: 'Brake modulator' };
+      return { key: 'modulator', group: 'feed', name: 'Brake-lamp module, with its leads' };
     case 'resistor':
       return {
         key: `resistor ${element.resistanceOhm}`,
@@ -185,7 +187,7 @@ function partOf(build: Build, element: Element): { key: string; group: PartGroup
     case 'diode':
       return { key: 'diode', group: 'feed', name: 'Rectifier diode 6 A, sealed' };
     case 'connector': {
-      const name = element.pinsOf || `sealed connector, ${element.pins} ways`;
+      const name = element.pinsOf || `sealed connector, ${element.pins} ${element.pins === 1 ? 'way' : 'ways'}`;
       return { key: `connector ${name}`, group: 'feed', name: `Connector pair: ${name}` };
     }
     case 'ground':
@@ -206,7 +208,8 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
   for (const { feed } of feeds)
     for (const id of [...feed.elementIds, ...[...feed.wires, ...feed.groundWires].map((wire) => wire.id)])
       if (!feedOf.has(id)) feedOf.set(id, feed.fuse.name);
-  for (const element of Object.values(build.elements)) {
+  const untouched = unitsOwnParts(build);
+  for (const element of Object.values(build.elements).filter(({ id }) => !untouched.has(id))) {
     const part = partOf(build, element);
     if (part) lines.add({ ...part, quantity: 1, unit: 'pcs', use: feedOf.get(element.id) ?? '' });
   }
@@ -235,7 +238,12 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
       use: control.name,
     });
   }
-  for (const wire of Object.values(build.wires)) addWire(wire, feedOf.get(wire.id) ?? '', lines);
+  for (const wire of wiresRun(build)) addWire(wire, feedOf.get(wire.id) ?? '', lines);
+  for (const { wire, at } of givenEnds(build)) {
+    // Contacts come with the plug pair, rings with the ground bolt.
+    if (['connector', 'ground'].includes(build.elements[at.elementId]?.kind ?? '')) continue;
+    addJoint(wire, 1, feedOf.get(wire.id) ?? '', lines);
+  }
 }
 
 function addWire(wire: Wire, use: string, lines: Lines): void {
@@ -253,10 +261,13 @@ function addWire(wire: Wire, use: string, lines: Lines): void {
     const name = `Ready loom ${wire.loomLengthMm / 1000} m`;
     lines.add({ key: loomPartKey(wire.loomLengthMm), group: 'wire', name, quantity: 1, unit: 'pcs', use });
   }
-  const colour = crimpColour(conductor(wire.table, wire.gauge).areaMm2);
-  const name = colour ? `Sealed crimp, ${colour}` : `Compression lug, ${label}`;
   // A ready loom brings the plug of one end along.
-  const quantity = wire.loomLengthMm === null ? 2 : 1;
+  addJoint(wire, wire.loomLengthMm === null ? 2 : 1, use, lines);
+}
+
+function addJoint(wire: Wire, quantity: number, use: string, lines: Lines): void {
+  const colour = crimpColour(conductor(wire.table, wire.gauge).areaMm2);
+  const name = colour ? `Sealed crimp, ${colour}` : `Compression lug, ${gaugeName(wire.table, wire.gauge)}`;
   lines.add({ key: name, group: 'joints', name, quantity, unit: 'pcs', use });
 }
 

@@ -1,6 +1,7 @@
 /** What a job eats besides lamps and wire: loom, grommets, ties, shrink, labels, sealant, and the bits that wear. */
 import type { Body, Material } from '../body/index.ts';
 import type { Build } from '../document/index.ts';
+import { wiresRun } from '../graph/index.ts';
 import {
   bundlesOf,
   cutList,
@@ -31,7 +32,7 @@ const CARTRIDGE_ML = 290;
 const UNLAID_LOOM_MM = 10;
 
 function unlaid(build: Build): Line[] {
-  const supply = Object.values(build.wires).filter((wire) => wire.colour !== GROUND_COLOUR);
+  const supply = wiresRun(build).filter((wire) => wire.colour !== GROUND_COLOUR);
   const metres = supply.reduce((sum, wire) => sum + wire.lengthMm, 0) / 1000;
   if (metres === 0) return [];
   const use = 'reckoned; lay the routes for sizes';

@@ -5,7 +5,7 @@
 
 import type { AssessedFeed } from '../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type OperationDraft, type Wire } from '../document/index.ts';
-import { deriveFeeds, type Feed } from '../graph/index.ts';
+import { deriveFeeds, type Feed, isRun, wiresRun } from '../graph/index.ts';
 import { bundlesOf, throughNode, wireRoutes } from '../harness/index.ts';
 import { planFeed } from '../planning/index.ts';
 import { assess, bodyOf, type Finding } from '../rules/index.ts';
@@ -67,7 +67,7 @@ function workedOut(
       partsMarks: parts.reduce((sum, part) => sum + boughtQuantity(part) * (prices.get(part.key) ?? 0), 0),
       unpriced: parts.filter((part) => !prices.has(part.key)).map((part) => part.name),
       minutes: steps.reduce((sum, step) => sum + step.minutes * step.people, 0),
-      wireMm: Object.values(build.wires).reduce((sum, wire) => sum + wire.lengthMm, 0),
+      wireMm: wiresRun(build).reduce((sum, wire) => sum + wire.lengthMm, 0),
       fuses: feeds.length,
       waysThrough: routes.length,
       thickestMm: bundles.length === 0 ? null : Math.max(...bundles.map((bundle) => bundle.diameterMm)),
@@ -107,7 +107,7 @@ function compared(build: Build, names: [string, string], operations: OperationDr
 
 /** Long wires of some feeds as ready looms, the next longer there is; where they are looms already, as own wire. */
 export function compareLooms(build: Build, feeds: readonly Feed[], prices: Prices): Comparison {
-  const wires = feeds.flatMap((feed) => feed.wires).filter((wire) => wire.lengthMm >= LOOM_FROM_MM);
+  const wires = feeds.flatMap((feed) => feed.wires).filter((wire) => isRun(wire) && wire.lengthMm >= LOOM_FROM_MM);
   const looms = wires.filter((wire) => wire.loomLengthMm !== null);
   const change = (wire: Wire, loomLengthMm: number | null): OperationDraft => ({
     kind: 'editWires',

@@ -100,6 +100,18 @@ const STEPS: Step[] = [
     }),
   },
   { name: 'AddStanding', to: 6, up: (document) => ({ standing: {}, ...document }) },
+  // Wires of the unit's own are marked; all wires of before are the crew's.
+  {
+    name: 'AddOwnWiring',
+    to: 7,
+    up: (document) => ({
+      ...document,
+      plugs: mapValues(document.plugs, (plug) => ({
+        ...plug,
+        pins: (plug.pins as object[]).map((pin) => ({ areaMm2: null, ...pin })),
+      })),
+    }),
+  },
 ];
 
 /** Steps that were one until version 4, by the key that was ticked then. Time stays with the step that kept its name. */

@@ -294,7 +294,7 @@ describe('stored documents', () => {
   it('a frozen sample of version 0 is lifted to today', () => {
     const { extraParts: _, comments: __, handedOver: ___, ...old } = FROZEN_VERSION_1;
     const lifted = migrateBuild({ ...old, schemaVersion: 0 });
-    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 6, extraParts: {}, handedOver: null } });
+    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 7, extraParts: {}, handedOver: null } });
   });
 
   it('a frozen sample of version 1 keeps its lamps and slots and gets survey and rules', () => {

@@ -115,6 +115,7 @@ export const Plug = z.object({
       signalV: voltsRead.nullable().default(null).describe('while its signal is on'),
       ratingA: upTo(200).nullable().default(null).describe('fuse of the unit ahead of it; null when not known'),
       ownLoadA: z.number().min(0).max(200).default(0).describe("what the unit's own lamps draw from it"),
+      areaMm2: upTo(120).nullable().default(null).describe('of its lead; null when not known'),
     }),
     24,
   ),
@@ -124,7 +125,7 @@ export const Plug = z.object({
 export type Plug = z.infer<typeof Plug>;
 
 /** A pin of which no more is known than its readings with the key. */
-export const PLAIN_PIN = { signal: null, signalV: null, ratingA: null, ownLoadA: 0 } as const;
+export const PLAIN_PIN = { signal: null, signalV: null, ratingA: null, ownLoadA: 0, areaMm2: null } as const;
 
 /** Trim that has to come off, and what holds it. */
 export const Trim = z.object({
@@ -160,7 +161,7 @@ export const OwnOutlines = z.object({
 });
 export type OwnOutlines = z.infer<typeof OwnOutlines>;
 
-export const SCHEMA_VERSION = 6;
+export const SCHEMA_VERSION = 7;
 
 export const Build = z.object({
   schemaVersion: z.literal(SCHEMA_VERSION),

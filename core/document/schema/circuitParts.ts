@@ -105,5 +105,9 @@ export const Wire = z.object({
   loomLengthMm: upTo(100_000)
     .nullable()
     .describe('length of the ready loom that it comes in; null for wire off the reel'),
+  origin: z
+    .enum(['unit', 'part'])
+    .optional()
+    .describe("of the unit's own, or a lead that a part brings: not sized, cut, bought or run; else wire off the reel"),
 });
 export type Wire = z.infer<typeof Wire>;

@@ -1,7 +1,7 @@
 /** Findings of what was meant against what the wiring can do: M60, M63 to M66, M72, M73. */
 import { type AssessedFeed, CONTINUOUS_RATIO, restingVoltageV } from '../../circuit/index.ts';
 import type { Build, Id, LightFunction, OperationDraft } from '../../document/index.ts';
-import { isFlashing, patternOf, roleOf } from '../../flash/index.ts';
+import { isFlashing, patternOf, roleOf, touchesFor } from '../../flash/index.ts';
 import { type Contact, conduct, sourceName } from '../../graph/index.ts';
 import { tagList } from '../../place/index.ts';
 import { planRefit } from '../../planning/index.ts';
@@ -154,17 +154,18 @@ const MAKES_FLASH = new Set(['flasher', 'receiver']);
 function nothingFlashes({ build, feeds }: CheckContext): Hit[] {
   const turns = (each: LightFunction) => roleOf(build, each) === 'turn';
   return Object.values(build.functions).flatMap((each): Hit[] => {
-    if (turns(each) || each.modulator) return [];
+    if (turns(each)) return [];
     const steady = Object.entries(each.shows).flatMap(([lampId, show]) => {
       const model = build.models[build.lamps[lampId]?.modelKey ?? ''];
       const ways = waysTo(feeds, lampId);
       if (!model || ways.length === 0 || !isFlashing(patternOf(build, show.patternId))) return [];
       if (FLASHES_BY_ITSELF.has(model.kind) || model.patterns.length > 0 || model.programming !== 'none') return [];
-      const made = ways.some(
-        ({ each: { feed }, way }) =>
-          way.some(({ element }) => MAKES_FLASH.has(element.kind)) ||
-          feed.elementIds.some((id) => build.elements[id]?.kind === 'modulator'),
+      const hasModule = ways.some(({ each: { feed } }) =>
+        feed.elementIds.some((id) => build.elements[id]?.kind === 'modulator'),
       );
+      // A module has its own list; what bursts without one has it built in.
+      if (hasModule) return touchesFor(show.patternId) === null ? [lampId] : [];
+      const made = each.modulator || ways.some(({ way }) => way.some(({ element }) => MAKES_FLASH.has(element.kind)));
       return made ? [] : [lampId];
     });
     if (steady.length === 0) return [];

@@ -3,7 +3,7 @@
 import { type AssessedFeed, FAMILIES, fuseForLoadA } from '../../circuit/index.ts';
 import { type Build, derivedId, type OperationDraft, type Plug } from '../../document/index.ts';
 import { currentTrace, showsFor } from '../../flash/index.ts';
-import { sourceInText } from '../../graph/index.ts';
+import { isRun, sourceInText } from '../../graph/index.ts';
 import {
   betterColour,
   connectorByName,
@@ -66,7 +66,7 @@ function tooThick({ build, feeds }: CheckContext): Hit[] {
 
 /** A thinner wire for the whole feed, where its fuse still protects it. */
 function thinnerWays(build: Build, { feed }: AssessedFeed, mostMm2: number): WayOut[] {
-  const wires = [...feed.wires, ...feed.groundWires];
+  const wires = [...feed.wires, ...feed.groundWires].filter(isRun);
   const table = wires[0]?.table ?? 'metric';
   const size = [...conductorsOf(table)]
     .reverse()
@@ -163,7 +163,8 @@ function suppliedLeads({ build }: CheckContext): Hit[] {
 function wireColours({ build, feeds }: CheckContext): Hit[] {
   return feeds.flatMap(({ feed }): Hit[] => {
     const colour = betterColour(build, feed);
-    const has = feed.wires[0]?.colour;
+    const run = feed.wires.filter(isRun);
+    const has = run[0]?.colour;
     if (!colour || !has) return [];
     const signal = signalOf(feed);
     return [
@@ -178,7 +179,7 @@ function wireColours({ build, feeds }: CheckContext): Hit[] {
         waysOut: [
           {
             label: say`Run it in ${colour}`,
-            operations: [{ kind: 'editWires', wireIds: feed.wires.map((wire) => wire.id), changes: { colour } }],
+            operations: [{ kind: 'editWires', wireIds: run.map((wire) => wire.id), changes: { colour } }],
           },
         ],
       },
@@ -229,7 +230,9 @@ function peaks({ build, feeds }: CheckContext): Hit[] {
     if (peakA <= feed.fuse.ratingA * HOLDS) return [];
     const larger = fuseForLoadA(peakA);
     const wires = [...feed.wires, ...feed.groundWires];
-    const protectedUp = Math.min(...wires.map((wire) => ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 })));
+    const protectedUp = Math.min(
+      ...wires.filter(isRun).map((wire) => ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 })),
+    );
     return [
       {
         message: say`${feed.fuse.name}: the patterns peak at ${peakA.toFixed(1)} A, above its ${feed.fuse.ratingA} A fuse.`,

@@ -24,6 +24,7 @@ const plug = {
       signalV: 12.3,
       ratingA: 10,
       ownLoadA: 3.5,
+      areaMm2: null,
     },
   ],
   end: 'open' as const,

@@ -88,6 +88,7 @@ describe('where a feed can take its power', () => {
       signalV: 12.6,
       ratingA: 10,
       ownLoadA: 3.5,
+      areaMm2: null,
     } as const;
     const plug = { id: newId(), name: 'tail lamp plug', place: '', end: 'open', leftMm: null } as const;
     const metered = applied(build, [{ kind: 'recordPlug', plug: { ...plug, pins: [pin] } }]);

@@ -1,0 +1,193 @@
+/** What can be done with a lead of the unit's own, each way tried on a copy and said in figures. */
+import type { AssessedFeed } from '../circuit/index.ts';
+import { ratedCurrentA, takenFromSlotA } from '../circuit/index.ts';
+import {
+  applyDrafts,
+  type Build,
+  type FactoryLamp,
+  type Id,
+  type LampModel,
+  type OperationDraft,
+  type Signal,
+} from '../document/index.ts';
+import { deriveFeeds, signalOfSlot, unfedLamps } from '../graph/index.ts';
+import { tagList } from '../place/index.ts';
+import { lampsOfFactory, ownLead, planModule, planOwnLamp, planPinSource } from '../planning/index.ts';
+import { assess, type Finding, isOpen } from '../rules/index.ts';
+import { jobSteps, type StepKind } from '../steps/index.ts';
+import { partsList } from './partsList.ts';
+import { purposeOf } from './purposes.ts';
+
+export interface LeadQuestion {
+  plugId: Id;
+  pin: string;
+  /** What hangs on the lead; null where nobody said. */
+  factoryLampId: Id | null;
+  light: LampModel['light'];
+  patternId: string;
+  bursts: boolean;
+}
+
+export type LeadChoiceKind = 'tap' | 'halves' | 'butts' | 'leave';
+
+export interface LeadChoice {
+  kind: LeadChoiceKind;
+  /** What flows through the lead then, every lamp on it lit, A. */
+  throughA: number;
+  /** What it is good for; null where its fuse is not known. */
+  goodForA: number | null;
+  /** Lamps without a feed that are for its signal: what a tap would take along. */
+  lampIds: Id[];
+  /** What has to be bought, each with its count. */
+  parts: { name: string; quantity: number; unit: 'pcs' | 'm' }[];
+  /** At the lead; what every job begins and ends with comes on top. */
+  minutes: number;
+  /** Stops and cautions that it brings. */
+  brings: Finding[];
+  operations: OperationDraft[];
+  /** Why it cannot be done; empty when it can. */
+  refusal: string;
+}
+
+/** Lamps of the survey that a signal lights, the likeliest first. */
+const LIT_BY: Record<Signal, readonly FactoryLamp['role'][]> = {
+  running: ['tail', 'sideMarker', 'clearance', 'identification', 'plate'],
+  brake: ['stop'],
+  left: ['turn'],
+  right: ['turn'],
+  hazard: ['turn'],
+  reverse: ['reversing'],
+};
+
+/** Factory lamps that a lead's signal lights, those of its own kind first; none where the lead has no signal. */
+export function lampsOnLead(build: Build, signal: Signal | null): FactoryLamp[] {
+  if (!signal) return [];
+  const roles = LIT_BY[signal];
+  return Object.values(build.factoryLamps)
+    .filter(({ role }) => roles.includes(role))
+    .sort((a, b) => roles.indexOf(a.role) - roles.indexOf(b.role));
+}
+
+interface Known {
+  findingIds: ReadonlySet<Id>;
+  minutes: number;
+  parts: ReadonlyMap<string, number>;
+}
+
+/** What every job begins and ends with is not the lead's. */
+const OF_EVERY_JOB: ReadonlySet<StepKind> = new Set(['isolate', 'pull', 'prove', 'ties', 'close', 'fuse']);
+
+const minutesOf = (build: Build, feeds: readonly AssessedFeed[]): number =>
+  jobSteps(build, feeds)
+    .filter(({ kind }) => !OF_EVERY_JOB.has(kind))
+    .reduce((sum, step) => sum + step.minutes * step.people, 0);
+
+function knownOf(build: Build): Known {
+  const { feeds, findings } = assess(build);
+  return {
+    findingIds: new Set(findings.map(({ id }) => id)),
+    minutes: minutesOf(build, feeds),
+    parts: new Map(partsList(build, feeds).map(({ key, quantity }) => [key, quantity])),
+  };
+}
+
+/** One way made of a copy. */
+function tried(
+  build: Build,
+  operations: OperationDraft[],
+  slotId: Id,
+  known: Known,
+): Omit<LeadChoice, 'kind' | 'lampIds' | 'goodForA'> {
+  const after = applyDrafts(build, operations);
+  const none = { throughA: 0, parts: [], minutes: 0, brings: [], operations: [] };
+  if (!after.ok) return { ...none, refusal: after.reason.message };
+  const { feeds, findings } = assess(after.value);
+  const parts = partsList(after.value, feeds).flatMap(({ key, name, quantity, unit, group }) => {
+    const more = quantity - (known.parts.get(key) ?? 0);
+    return more > 1e-6 && group !== 'tools' ? [{ name, quantity: more, unit }] : [];
+  });
+  return {
+    throughA: throughA(after.value, feeds, slotId),
+    parts,
+    minutes: minutesOf(after.value, feeds) - known.minutes,
+    brings: findings.filter((finding) => isOpen(finding) && !known.findingIds.has(finding.id)),
+    operations,
+    refusal: '',
+  };
+}
+
+const throughA = (build: Build, feeds: readonly AssessedFeed[], slotId: Id): number =>
+  takenFromSlotA(feeds, slotId) + (build.slots[slotId]?.ownLoadA ?? 0);
+
+/** The operations that put a module into a lead, the unit's own lamp into the circuit first where it is not there yet. */
+export function moduleOperations(
+  build: Build,
+  question: LeadQuestion,
+  ends: 'halves' | 'butts',
+  newId: () => Id,
+): { operations: OperationDraft[]; refusal: string } {
+  const failed = (refusal: string) => ({ operations: [], refusal });
+  const { plugId, pin, factoryLampId, light, patternId, bursts } = question;
+  const operations: OperationDraft[] = [];
+  let current = build;
+  if (!ownLead(build, plugId, pin)) {
+    if (!factoryLampId) return failed('Say which lamp hangs on it: record it under Survey, Lamps.');
+    const own = planOwnLamp(build, { plugId, pin, factoryLampId, light }, newId);
+    if (!own.ok) return failed(own.reason.message);
+    const after = applyDrafts(build, own.value);
+    if (!after.ok) return failed(after.reason.message);
+    operations.push(...own.value);
+    current = after.value;
+  }
+  const module = planModule(current, { wireId: ownLead(current, plugId, pin)!.id, ends, patternId, bursts }, newId);
+  if (!module.ok) return failed(module.reason.message);
+  return { operations: [...operations, ...module.value], refusal: '' };
+}
+
+/**
+ * The four ways with a lead: tapped for lamps that wait for its signal, cut with plug halves on both ends, cut and joined
+ * to a module for good, left alone. Each with what it costs and brings. Empty for a pin that nobody recorded.
+ */
+export function leadChoices(build: Build, question: LeadQuestion, newId: () => Id): LeadChoice[] {
+  const source = planPinSource(build, question.plugId, question.pin);
+  if (!source) return [];
+  const { slot } = source;
+  const known = knownOf(build);
+  const signal = signalOfSlot(slot, build.electrics.systemVoltageV);
+  const waiting = unfedLamps(build).filter((lamp) => {
+    const model = build.models[lamp.modelKey];
+    return signal !== null && model && purposeOf(build, lamp, model)?.signal === signal;
+  });
+  const nowA = ratedCurrentA(build, lampsOn(build, slot.id), 'maximumA') + slot.ownLoadA;
+  const goodForA = slot.ratingA === null ? null : slot.limitA;
+  const still = { throughA: nowA, goodForA, parts: [], minutes: 0, brings: [], operations: [], refusal: '' };
+  const cut = (ends: 'halves' | 'butts'): LeadChoice => {
+    const { operations, refusal } = moduleOperations(build, question, ends, newId);
+    const figures = refusal ? { ...still, refusal } : tried(build, operations, slot.id, known);
+    return { ...figures, kind: ends, goodForA, lampIds: [] };
+  };
+  return [
+    {
+      ...still,
+      kind: 'tap',
+      throughA: nowA + ratedCurrentA(build, waiting, 'maximumA'),
+      lampIds: waiting.map(({ id }) => id),
+      refusal: waiting.length === 0 ? 'No lamp without a feed is for this lead.' : '',
+    },
+    cut('halves'),
+    cut('butts'),
+    { ...still, kind: 'leave', lampIds: [] },
+  ];
+}
+
+const lampsOn = (build: Build, slotId: Id) =>
+  deriveFeeds(build).flatMap((feed) => (feed.slot?.id === slotId ? feed.lamps : []));
+
+/** What hangs on a lead now, in words: lamps by their tags, the unit's own by what the survey calls them. */
+export function hangsOn(build: Build, slotId: Id): string {
+  return tagList(lampsOn(build, slotId).map(({ tag }) => tag));
+}
+
+/** Is a factory lamp of the survey in the circuit? */
+export const isInCircuit = (build: Build, factoryLampId: Id): boolean =>
+  lampsOfFactory(build, factoryLampId).length > 0;
