@@ -1,6 +1,6 @@
 /** Operations: the only way a build changes. Each is small, validated, and carries an id made by the client. */
 import * as z from 'zod';
-import { key, line, list, prose, upTo } from '../schema/bounds.ts';
+import { changesTo, key, line, list, prose, upTo } from '../schema/bounds.ts';
 import {
   Build,
   ExtraPart,
@@ -34,13 +34,13 @@ const upToMany = <T extends z.ZodType>(item: T) => list(item, 500);
 
 /** What people do. Each changes something; an undo is not among them, because it only names one of these. */
 const CHANGES = [
-  z.object({ ...base, kind: z.literal('setUnit'), changes: Build.shape.unit.partial() }),
+  z.object({ ...base, kind: z.literal('setUnit'), changes: changesTo(Build.shape.unit) }),
   z.object({ ...base, kind: z.literal('setBodyParameters'), changes: Build.shape.body.shape.parameters }),
-  z.object({ ...base, kind: z.literal('setElectrics'), changes: Build.shape.electrics.partial() }),
-  z.object({ ...base, kind: z.literal('setFusePanel'), changes: Build.shape.fusePanel.partial() }),
+  z.object({ ...base, kind: z.literal('setElectrics'), changes: changesTo(Build.shape.electrics) }),
+  z.object({ ...base, kind: z.literal('setFusePanel'), changes: changesTo(Build.shape.fusePanel) }),
   z.object({ ...base, kind: z.literal('addSlots'), slots: some(Slot) }),
-  z.object({ ...base, kind: z.literal('editSlot'), slotId: Id, changes: Slot.omit({ id: true }).partial() }),
-  z.object({ ...base, kind: z.literal('recordSlotReading'), slotId: Id, changes: SlotReading.partial() }),
+  z.object({ ...base, kind: z.literal('editSlot'), slotId: Id, changes: changesTo(Slot.omit({ id: true })) }),
+  z.object({ ...base, kind: z.literal('recordSlotReading'), slotId: Id, changes: changesTo(SlotReading) }),
   z.object({ ...base, kind: z.literal('removeSlot'), slotId: Id }),
   z.object({ ...base, kind: z.literal('placeLamps'), lamps: some(Lamp), models: list(LampModel, 100) }),
   z.object({
@@ -52,7 +52,7 @@ const CHANGES = [
     ...base,
     kind: z.literal('editLamps'),
     lampIds: some(Id),
-    changes: Lamp.pick({ colour: true, mount: true, pairId: true, tag: true, groupId: true, locked: true }).partial(),
+    changes: changesTo(Lamp.pick({ colour: true, mount: true, pairId: true, tag: true, groupId: true, locked: true })),
   }),
   z.object({ ...base, kind: z.literal('swapModel'), lampIds: some(Id), model: LampModel }),
   z.object({ ...base, kind: z.literal('removeLamps'), lampIds: some(Id) }),
@@ -61,7 +61,7 @@ const CHANGES = [
     ...base,
     kind: z.literal('editControl'),
     controlId: Id,
-    changes: Control.pick({ name: true, ratingA: true }).partial(),
+    changes: changesTo(Control.pick({ name: true, ratingA: true })),
   }),
   z.object({
     ...base,
@@ -101,7 +101,7 @@ const CHANGES = [
     ...base,
     kind: z.literal('editWires'),
     wireIds: some(Id),
-    changes: Wire.pick({ table: true, gauge: true, colour: true, lengthMm: true, loomLengthMm: true }).partial(),
+    changes: changesTo(Wire.pick({ table: true, gauge: true, colour: true, lengthMm: true, loomLengthMm: true })),
   }),
   z.object({
     ...base,
@@ -136,7 +136,7 @@ const CHANGES = [
     ...base,
     kind: z.literal('editRouteNode'),
     nodeId: Id,
-    changes: RouteNode.omit({ id: true }).partial(),
+    changes: changesTo(RouteNode.omit({ id: true })),
   }),
   z.object({ ...base, kind: z.literal('removeRouteNodes'), nodeIds: some(Id) }),
   z.object({ ...base, kind: z.literal('addFunction'), function: LightFunction }),
@@ -144,15 +144,17 @@ const CHANGES = [
     ...base,
     kind: z.literal('editFunction'),
     functionId: Id,
-    changes: LightFunction.pick({
-      name: true,
-      priority: true,
-      levelPercent: true,
-      nightPercent: true,
-      modulator: true,
-    }).partial(),
+    changes: changesTo(
+      LightFunction.pick({
+        name: true,
+        priority: true,
+        levelPercent: true,
+        nightPercent: true,
+        modulator: true,
+      }),
+    ),
   }),
-  z.object({ ...base, kind: z.literal('setPattern'), functionId: Id, lampIds: some(Id), changes: Show.partial() }),
+  z.object({ ...base, kind: z.literal('setPattern'), functionId: Id, lampIds: some(Id), changes: changesTo(Show) }),
   z.object({ ...base, kind: z.literal('dropFromFunction'), functionId: Id, lampIds: some(Id) }),
   z.object({ ...base, kind: z.literal('removeFunction'), functionId: Id }),
   z.object({ ...base, kind: z.literal('putPattern'), pattern: OwnPattern }),
@@ -220,7 +222,7 @@ const CHANGES = [
     ...base,
     kind: z.literal('editPlug'),
     plugId: Id,
-    changes: Plug.pick({ end: true, leftMm: true }).partial(),
+    changes: changesTo(Plug.pick({ end: true, leftMm: true })),
   }),
   z.object({ ...base, kind: z.literal('recordTrim'), trim: Trim }),
   z.object({ ...base, kind: z.literal('addPhoto'), photo: Photo }),

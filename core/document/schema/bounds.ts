@@ -76,3 +76,17 @@ export const upTo = (most: number) => z.number().positive().max(most);
 export const Moment = z.iso.datetime().max(40);
 /** Who and when. Both come from the session and the server alone. */
 export const stamped = { by: line(80), at: Moment };
+
+/**
+ * Some fields of an object, as an edit sends them. A field that is left out stays as it is: its default is for documents
+ * that have not got it, and would be an edit that nobody made.
+ */
+export const changesTo = <Shape extends z.ZodRawShape>(schema: z.ZodObject<Shape>) =>
+  z.object(
+    Object.fromEntries(
+      Object.entries(schema.shape).map(([name, field]) => [
+        name,
+        (field instanceof z.ZodDefault ? (field.unwrap() as z.ZodType) : (field as z.ZodType)).optional(),
+      ]),
+    ),
+  ) as unknown as ReturnType<z.ZodObject<Shape>['partial']>;

@@ -231,6 +231,7 @@ export interface NewBuild {
   batteryAh: number;
   alternatorA: number;
   panelPosition: Position;
+  panelPlace: string;
   packIds: readonly string[];
 }
 
@@ -246,7 +247,7 @@ export function newBuild(given: NewBuild): Build {
       alternatorA: given.alternatorA,
       surveyed: false,
     },
-    fusePanel: { name: 'Fuse panel', place: 'cab, behind the kick panel', position: given.panelPosition },
+    fusePanel: { name: 'Fuse panel', place: given.panelPlace, position: given.panelPosition },
     slots: {},
     models: {},
     lamps: {},

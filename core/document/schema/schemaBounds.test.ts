@@ -116,3 +116,30 @@ describe('words', () => {
     expect(small.safeParse({ a: true, b: true, c: true }).success).toBe(false);
   });
 });
+
+describe('edits', () => {
+  const edits = Operation.options.flatMap((option) => {
+    const shape = option.shape as Record<string, z.ZodType>;
+    const { changes } = shape;
+    return changes ? [[(shape.kind as z.ZodLiteral).value as string, changes] as const] : [];
+  });
+
+  it('are found among the operations', () => {
+    expect(edits.map(([kind]) => kind)).toEqual(expect.arrayContaining(['editSlot', 'recordSlotReading', 'editWires']));
+  });
+
+  it.each(edits)('%s changes nothing that it does not name', (_, changes) => {
+    expect(changes.parse({})).toEqual({});
+  });
+
+  it('of a slot keep its signal, and of a reading what was read before', () => {
+    const slotId = '01900000-0000-7000-8000-000000000001';
+    const id = '01900000-0000-7000-8000-000000000002';
+    const limit = { id, kind: 'editSlot', slotId, changes: { limitA: 5 } };
+    const read = { id, kind: 'recordSlotReading', slotId, changes: { keyOffV: 0 } };
+    expect(Operation.parse(limit)).toEqual(limit);
+    expect(Operation.parse(read)).toEqual(read);
+    expect(Operation.safeParse({ ...limit, changes: { limitA: -5 } }).success).toBe(false);
+    expect(Operation.safeParse({ ...limit, changes: { signal: 'siren' } }).success).toBe(false);
+  });
+});
