@@ -1,5 +1,5 @@
 /** Writes a demo unit the way a crew would: by operations, so that nothing in it could not have been made by hand. */
-import { applyToUnit, type Body, makeBody, ontoSkin, usualPacks } from '../core/body/index.ts';
+import { applyToUnit, type Body, makeBody, ontoSkin, usualPacks, usualPanelPlace } from '../core/body/index.ts';
 import { feedFigures } from '../core/circuit/index.ts';
 import {
   type Build,
@@ -93,6 +93,7 @@ export class UnitBuilder {
       batteryAh: given.batteryAh ?? 110,
       alternatorA: given.alternatorA ?? (made.value.hasEngine ? 90 : 0),
       panelPosition: made.value.panelPosition,
+      panelPlace: usualPanelPlace(given.bodyId),
       packIds: usualPacks(given.bodyId),
     });
   }

@@ -15,7 +15,15 @@ export {
   type ZoneKind,
 } from './bodyModel.ts';
 export { type DimensionLine, dimensionLine } from './dimensions.ts';
-export { BODY_TEMPLATES, defaultParameters, makeBody, spanOf, templateById, usualPacks } from './makeBody.ts';
+export {
+  BODY_TEMPLATES,
+  defaultParameters,
+  makeBody,
+  spanOf,
+  templateById,
+  usualPacks,
+  usualPanelPlace,
+} from './makeBody.ts';
 export { contains, extent, type Outline } from './outline/outline.ts';
 export { outlineIn, paintOrder } from './paintOrder.ts';
 export { carriedBy, type Direction, posed, posedPlace, posesOf } from './pose.ts';

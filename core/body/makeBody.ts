@@ -1,4 +1,4 @@
-import type { AttachmentKind, OwnOutlines } from '../document/index.ts';
+import type { AttachmentKind, BodyGroup, OwnOutlines } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { withAttachments } from './attach.ts';
 import type { Body, BodyPart, BodyTemplate, Span } from './bodyModel.ts';
@@ -33,6 +33,17 @@ export const defaultParameters = (template: BodyTemplate): Record<string, number
 /** General rule packs that a unit of this body is held to until the crew chooses otherwise. */
 export const usualPacks = (bodyId: string): string[] =>
   templateById(bodyId)?.group === 'machine' ? ['farm-and-site'] : ['us-road'];
+
+/** Where a unit's fuses sit until somebody has looked (common practice, no source). */
+const PANEL_PLACES: Record<BodyGroup, string> = {
+  truck: 'cab, behind the kick panel',
+  van: 'cab, behind the kick panel',
+  machine: 'cab, behind the seat',
+  trailer: 'junction box at the front',
+  cycle: 'under the seat',
+};
+
+export const usualPanelPlace = (bodyId: string): string => PANEL_PLACES[templateById(bodyId)?.group ?? 'truck'];
 
 export interface BodyProblem {
   kind: 'unknownBody' | 'outOfRange';

@@ -1,11 +1,12 @@
 export { planGroundBus, planGroundSwitch, planOwnGround } from './groundSide.ts';
+export { type ModuleOnLead, moduleInFeed, moduleOnLead } from './ownLeads/moduleOnLead.ts';
+export { leadAround, type ModuleWish, planModule, planModuleOut } from './ownLeads/planModule.ts';
+export { lampsOfFactory, type OwnLampWish, ownLead, planOwnLamp } from './ownLeads/planOwnLamp.ts';
+export { pinsToTake, planPinSource, plugOfSource } from './ownLeads/planPins.ts';
 export { planFuseBlock } from './planBlock.ts';
 export { planBranchFuse, planFlasher, planLoomExtension, planMoveLamps, planRelay } from './planChanges.ts';
 export { type FeedWish, isTappedStraight, planFeed, receiverOutput } from './planFeed.ts';
-export { leadAround, type ModuleWish, planModule, planModuleOut } from './planModule.ts';
-export { lampsOfFactory, type OwnLampWish, ownLead, planOwnLamp } from './planOwnLamp.ts';
 export { planDiode, planFlashResistor, planPlug } from './planParts.ts';
-export { pinsToTake, planPinSource, plugOfSource } from './planPins.ts';
 export { planRefit } from './planRefit.ts';
 export { planRoutes } from './planRoutes.ts';
 export { planThickerWire, type ThickerWire } from './planThicker.ts';

@@ -6,8 +6,8 @@ import { type Build, PLAIN_PIN, type Plug } from '../document/index.ts';
 import { deriveFeeds, slotWhen, whenWords } from '../graph/index.ts';
 import { assess } from '../rules/index.ts';
 import { partsList } from '../work/index.ts';
+import { pinsToTake, planPinSource } from './ownLeads/planPins.ts';
 import { planFeed } from './planFeed.ts';
-import { pinsToTake, planPinSource } from './planPins.ts';
 
 const newId = furtherIds();
 /** A truck with its brake lead metered: dead with the key, 12.4 V while the brake is held, 10 A of the unit's own. */

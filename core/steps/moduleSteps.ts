@@ -1,43 +1,32 @@
 /** Steps at a lead of the unit's own that something is put into. Minutes are common practice, no source. */
 import type { AssessedFeed } from '../circuit/index.ts';
-import type { Build, ElementOf } from '../document/index.ts';
-import { byPriority, patternOf, times, touchesFor } from '../flash/index.ts';
+import type { Build } from '../document/index.ts';
+import { patternOf, times } from '../flash/index.ts';
 import { SIGNAL_WORDS } from '../graph/index.ts';
 import { tagList } from '../place/index.ts';
-import { plugOfSource } from '../planning/index.ts';
+import { type ModuleOnLead, moduleInFeed, plugOfSource } from '../planning/index.ts';
 import type { StepGiven } from './step.ts';
 
 /** Opening the sheath along its wires, as long as three leads need (common practice, no source). */
 const SHEATH_MM = 76;
 const MINUTES = { find: 8, half: 3, butt: 3, between: 2, ground: 4, touch: 1, choose: 3, cap: 1 };
 
-export interface ModuleInFeed {
+export interface WorkedLead {
   assessed: AssessedFeed;
-  module: ElementOf<'modulator'>;
+  module: ModuleOnLead;
 }
 
 /** Modules with the feeds that they stand in, in the order of the feeds. */
-export const modulesIn = (build: Build, feeds: readonly AssessedFeed[]): ModuleInFeed[] =>
-  feeds.flatMap((assessed) =>
-    assessed.feed.elementIds.flatMap((id) => {
-      const module = build.elements[id];
-      return module?.kind === 'modulator' ? [{ assessed, module }] : [];
-    }),
-  );
+export const modulesIn = (build: Build, feeds: readonly AssessedFeed[]): WorkedLead[] =>
+  feeds.flatMap((assessed) => {
+    const module = moduleInFeed(build, assessed.feed);
+    return module ? [{ assessed, module }] : [];
+  });
 
-/** The pattern that the lamps behind a module are meant to show. */
-export function modulePattern(build: Build, { assessed: { feed } }: ModuleInFeed): string | null {
-  const lampIds = new Set(feed.lamps.map((lamp) => lamp.id));
-  for (const each of byPriority(build))
-    for (const [lampId, show] of Object.entries(each.shows)) if (lampIds.has(lampId)) return show.patternId;
-  return null;
-}
-
-function chosen(build: Build, each: ModuleInFeed): string {
-  const patternId = modulePattern(build, each);
-  const touches = patternId === null ? null : touchesFor(patternId);
-  if (touches === null) return 'Choose one of its ten patterns first: what the lamps are to show now is none of them.';
-  return `Touch its programming lead ${times(touches)}, each for less than a second: ${patternOf(build, patternId!).name}.`;
+function chosen(build: Build, { patternId, touches }: ModuleOnLead): string {
+  if (patternId === null || touches === null)
+    return 'Choose one of its ten patterns first: what the lamps are to show now is none of them.';
+  return `Touch its programming lead ${times(touches)}, each for less than a second: ${patternOf(build, patternId).name}.`;
 }
 
 /** Finding and cutting the lead, putting the module in, choosing its pattern, capping its programming lead. */
@@ -45,9 +34,8 @@ export function moduleSteps(
   build: Build,
   feeds: readonly AssessedFeed[],
 ): { given: StepGiven; lamps: AssessedFeed['feed']['lamps'] }[] {
-  return modulesIn(build, feeds).flatMap((each) => {
-    const { assessed, module } = each;
-    const { feed } = assessed;
+  return modulesIn(build, feeds).flatMap(({ assessed: { feed }, module }) => {
+    const { id } = module.element;
     const at = feed.slot && plugOfSource(build, feed.slot.id);
     const lead = at ? `${at.pin.colour ? `the ${at.pin.colour} lead` : 'the lead'} of pin ${at.pin.pin}` : 'the lead';
     const signal = feed.slot?.signal ? SIGNAL_WORDS[feed.slot.signal] : feed.fuse.name;
@@ -56,7 +44,7 @@ export function moduleSteps(
     const tags = tagList(feed.lamps.map((lamp) => lamp.tag));
     const steps: StepGiven[] = [
       {
-        key: `cut:${module.id}`,
+        key: `cut:${id}`,
         title: `Find and cut ${lead}, ${feed.fuse.name}`,
         detail:
           `Meter it once more: hot only with ${signal}. Open the sheath along the wires with a pick, ${SHEATH_MM} mm for three leads, and cut in the middle. ` +
@@ -70,7 +58,7 @@ export function moduleSteps(
         minutes: MINUTES.find + 2 * (halves > 0 ? MINUTES.half : 0),
       },
       {
-        key: `join:${module.id}`,
+        key: `join:${id}`,
         title: `Put the module between, ${feed.fuse.name}`,
         detail: `The end that comes from the fuse to its in lead, the lamp's end to its out lead; ground ring on bare metal. ${halves > 0 ? 'Push each pair until it clicks.' : 'Crimp, tug, shrink.'} Its dial or lead stays within reach.`,
         caution: "The unit's own fuse stays out until it is joined.",
@@ -79,16 +67,16 @@ export function moduleSteps(
         minutes: (halves > 0 ? MINUTES.between : 2 * MINUTES.butt) + MINUTES.ground,
       },
       {
-        key: `program:${module.id}`,
+        key: `program:${id}`,
         title: `Choose the module's pattern, ${feed.fuse.name}`,
-        detail: `Its fuse in for this, ${signal} on. ${chosen(build, each)} Off, wait, and on again: it bursts, then burns steadily.`,
+        detail: `Its fuse in for this, ${signal} on. ${chosen(build, module)} Off, wait, and on again: it bursts, then burns steadily.`,
         caution: 'Flashing light can trigger seizures: warn whoever is near, and look away from the lens.',
         where,
         feedIds: [feed.fuse.id],
-        minutes: MINUTES.choose + (touchesFor(modulePattern(build, each) ?? '') ?? 0) * MINUTES.touch,
+        minutes: MINUTES.choose + (module.touches ?? 0) * MINUTES.touch,
       },
       {
-        key: `insulate:${module.id}`,
+        key: `insulate:${id}`,
         title: `Cap the module's programming lead, ${feed.fuse.name}`,
         detail: `${tags}: capped and shrunk by itself, away from metal; the pattern stays as it was chosen.`,
         where,

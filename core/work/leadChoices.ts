@@ -1,6 +1,6 @@
 /** What can be done with a lead of the unit's own, each way tried on a copy and said in figures. */
 import type { AssessedFeed } from '../circuit/index.ts';
-import { ratedCurrentA, takenFromSlotA } from '../circuit/index.ts';
+import { ratedCurrentA, solveSetting, takenFromSlotA } from '../circuit/index.ts';
 import {
   applyDrafts,
   type Build,
@@ -10,7 +10,7 @@ import {
   type OperationDraft,
   type Signal,
 } from '../document/index.ts';
-import { deriveFeeds, signalOfSlot, unfedLamps } from '../graph/index.ts';
+import { deriveFeeds, signalControl, signalOfSlot, unfedLamps } from '../graph/index.ts';
 import { tagList } from '../place/index.ts';
 import { lampsOfFactory, ownLead, planModule, planOwnLamp, planPinSource } from '../planning/index.ts';
 import { assess, type Finding, isOpen } from '../rules/index.ts';
@@ -36,6 +36,8 @@ export interface LeadChoice {
   throughA: number;
   /** What it is good for; null where its fuse is not known. */
   goodForA: number | null;
+  /** What reaches a lamp on it with its signal on, at the battery's rest; null while none is in the circuit. */
+  lampV: number | null;
   /** Lamps without a feed that are for its signal: what a tap would take along. */
   lampIds: Id[];
   /** What has to be bought, each with its count. */
@@ -99,7 +101,7 @@ function tried(
   known: Known,
 ): Omit<LeadChoice, 'kind' | 'lampIds' | 'goodForA'> {
   const after = applyDrafts(build, operations);
-  const none = { throughA: 0, parts: [], minutes: 0, brings: [], operations: [] };
+  const none = { throughA: 0, lampV: null, parts: [], minutes: 0, brings: [], operations: [] };
   if (!after.ok) return { ...none, refusal: after.reason.message };
   const { feeds, findings } = assess(after.value);
   const parts = partsList(after.value, feeds).flatMap(({ key, name, quantity, unit, group }) => {
@@ -108,6 +110,7 @@ function tried(
   });
   return {
     throughA: throughA(after.value, feeds, slotId),
+    lampV: lampVolts(after.value, slotId),
     parts,
     minutes: minutesOf(after.value, feeds) - known.minutes,
     brings: findings.filter((finding) => isOpen(finding) && !known.findingIds.has(finding.id)),
@@ -118,6 +121,25 @@ function tried(
 
 const throughA = (build: Build, feeds: readonly AssessedFeed[], slotId: Id): number =>
   takenFromSlotA(feeds, slotId) + (build.slots[slotId]?.ownLoadA ?? 0);
+
+/** Volts over the first lamp that hangs on a source, lit by its signal. */
+function lampVolts(build: Build, slotId: Id): number | null {
+  const [lamp] = lampsOn(build, slotId);
+  const load = Object.values(build.elements).find((each) => each.kind === 'lampLoad' && each.lampId === lamp?.id);
+  if (!load) return null;
+  const signal = build.slots[slotId]?.signal;
+  const control = signal && signalControl(build, signal);
+  const setting = { keyOn: true, controlIds: new Set(control ? [control.id] : []), load: 'maximum' } as const;
+  return solveSetting(build, setting).solution.elements[load.id]?.voltageV ?? null;
+}
+
+/** The build with the unit's own lamp in the circuit, where that can be said of it. */
+function asItIs(build: Build, { plugId, pin, factoryLampId, light }: LeadQuestion, newId: () => Id): Build {
+  if (!factoryLampId || ownLead(build, plugId, pin)) return build;
+  const own = planOwnLamp(build, { plugId, pin, factoryLampId, light }, newId);
+  const after = own.ok ? applyDrafts(build, own.value) : null;
+  return after?.ok ? after.value : build;
+}
 
 /** The operations that put a module into a lead, the unit's own lamp into the circuit first where it is not there yet. */
 export function moduleOperations(
@@ -160,7 +182,16 @@ export function leadChoices(build: Build, question: LeadQuestion, newId: () => I
   });
   const nowA = ratedCurrentA(build, lampsOn(build, slot.id), 'maximumA') + slot.ownLoadA;
   const goodForA = slot.ratingA === null ? null : slot.limitA;
-  const still = { throughA: nowA, goodForA, parts: [], minutes: 0, brings: [], operations: [], refusal: '' };
+  const still = {
+    throughA: nowA,
+    lampV: lampVolts(asItIs(build, question, newId), slot.id),
+    goodForA,
+    parts: [],
+    minutes: 0,
+    brings: [],
+    operations: [],
+    refusal: '',
+  };
   const cut = (ends: 'halves' | 'butts'): LeadChoice => {
     const { operations, refusal } = moduleOperations(build, question, ends, newId);
     const figures = refusal ? { ...still, refusal } : tried(build, operations, slot.id, known);

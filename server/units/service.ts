@@ -4,7 +4,7 @@
  */
 import { EventEmitter } from 'node:events';
 import { Op, type Transaction, UniqueConstraintError } from 'sequelize';
-import { applyToUnit, makeBody, usualPacks } from '../../core/body/index.ts';
+import { applyToUnit, makeBody, usualPacks, usualPanelPlace } from '../../core/body/index.ts';
 import {
   type Build,
   describeField,
@@ -222,6 +222,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
         batteryAh: 110,
         alternatorA: hasEngine ? 90 : 0,
         panelPosition,
+        panelPlace: usualPanelPlace(given.bodyId),
         packIds: usualPacks(given.bodyId),
       });
       const fleets = (await tables.fleets.findAll({ limit: 2, raw: true })) as unknown as { id: string }[];

@@ -3,16 +3,18 @@
  * at 12.8 V draws 21 / 12.8 = 1.64 A; 0.75 mm2 has 24.7 milliohm a metre (IEC 60228, flexible copper, from memory).
  */
 import { describe, expect, it } from 'vitest';
-import { applied, countingIds, furtherIds } from '../../demo/testUnit.ts';
-import { UnitBuilder } from '../../demo/unitBuilder.ts';
-import { solveSetting } from '../circuit/index.ts';
-import type { Build, FactoryLamp, OperationDraft, Plug } from '../document/index.ts';
-import { deriveFeeds } from '../graph/index.ts';
-import { jointList, wireRoutes } from '../harness/index.ts';
-import { assess, bodyOf } from '../rules/index.ts';
-import { jobSteps } from '../steps/index.ts';
-import { backToStock, partsList } from '../work/index.ts';
-import { lampsOfFactory, ownLead, planModule, planModuleOut, planOwnLamp, planRoutes } from './index.ts';
+import { applied, countingIds, furtherIds } from '../../../demo/testUnit.ts';
+import { UnitBuilder } from '../../../demo/unitBuilder.ts';
+import { solveSetting } from '../../circuit/index.ts';
+import type { Build, FactoryLamp, OperationDraft, Plug } from '../../document/index.ts';
+import { deriveFeeds } from '../../graph/index.ts';
+import { jointList, wireRoutes } from '../../harness/index.ts';
+import { assess, bodyOf } from '../../rules/index.ts';
+import { jobSteps } from '../../steps/index.ts';
+import { backToStock, partsList } from '../../work/index.ts';
+import { planRoutes } from '../planRoutes.ts';
+import { planModule, planModuleOut } from './planModule.ts';
+import { lampsOfFactory, ownLead, planOwnLamp } from './planOwnLamp.ts';
 
 const AMPS = 1.64;
 type Pin = Plug['pins'][number];

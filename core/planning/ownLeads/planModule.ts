@@ -1,10 +1,10 @@
 /** Something put into a lead of the unit's own: the lead is cut, and what is between goes out again. */
 
-import type { Build, Element, Id, OperationDraft, Terminal, Wire } from '../document/index.ts';
-import { USUAL_BURST } from '../flash/index.ts';
-import { isUnits } from '../graph/index.ts';
-import { GROUND_LEAD_MM } from '../harness/index.ts';
-import { ok, type Result, refused } from '../result.ts';
+import type { Build, Element, Id, OperationDraft, Terminal, Wire } from '../../document/index.ts';
+import { USUAL_BURST } from '../../flash/index.ts';
+import { isUnits } from '../../graph/index.ts';
+import { GROUND_LEAD_MM } from '../../harness/index.ts';
+import { ok, type Result, refused } from '../../result.ts';
 
 export interface ModuleWish {
   wireId: Id;

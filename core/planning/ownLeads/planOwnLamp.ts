@@ -17,13 +17,13 @@ import {
   type Terminal,
   type Wire,
   WireColour,
-} from '../document/index.ts';
-import { isUnits, SIGNAL_NAMES, signalControl, signalOfSlot } from '../graph/index.ts';
-import { GROUND_LEAD_MM, runMm } from '../harness/index.ts';
-import { mirroredPlace, tagsFor } from '../place/index.ts';
-import { ok, type Result, refused } from '../result.ts';
-import { conductorsOf } from '../units/index.ts';
-import { newFunction } from './planFunction.ts';
+} from '../../document/index.ts';
+import { isUnits, SIGNAL_NAMES, signalControl, signalOfSlot } from '../../graph/index.ts';
+import { GROUND_LEAD_MM, runMm } from '../../harness/index.ts';
+import { mirroredPlace, tagsFor } from '../../place/index.ts';
+import { ok, type Result, refused } from '../../result.ts';
+import { conductorsOf } from '../../units/index.ts';
+import { newFunction } from '../planFunction.ts';
 import { pinSourceId, planPinSource } from './planPins.ts';
 
 export interface OwnLampWish {

@@ -1,5 +1,5 @@
 /** A pin that was metered in the survey, as a source that feeds can be taken from. */
-import { type Build, derivedId, type Id, type OperationDraft, type Plug, type Slot } from '../document/index.ts';
+import { type Build, derivedId, type Id, type OperationDraft, type Plug, type Slot } from '../../document/index.ts';
 
 type Pin = Plug['pins'][number];
 

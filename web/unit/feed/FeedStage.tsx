@@ -7,6 +7,7 @@ import { unfedLamps } from '../../../core/graph/index.ts';
 import { bundlesOf, CLEARANCE_MM, wireRoutes } from '../../../core/harness/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { findingsAt } from '../../../core/rules/index.ts';
+import type { LeadChoice } from '../../../core/work/index.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import type { SheetLayout } from '../../sheet/layout.ts';
 import { type RouteChoice, RoutesLayer } from '../../sheet/RoutesLayer.tsx';
@@ -21,14 +22,20 @@ import { FeedPanel } from './FeedPanel.tsx';
 import { FeedTotals } from './FeedTotals.tsx';
 import { FileLinks } from './FileLinks.tsx';
 import { JointsView } from './JointsView.tsx';
+import { useChosenLead } from './leads/chosenLead.ts';
+import type { PlannedModule } from './leads/LeadChain.tsx';
+import { LeadPanel } from './leads/LeadPanel.tsx';
+import { LeadsView } from './leads/LeadsView.tsx';
 import { NewFeed } from './NewFeed.tsx';
 import { PlansPanel } from './PlansPanel.tsx';
 import { RoutesPanel } from './RoutesPanel.tsx';
+import { sourceOfPin } from './sources.ts';
 import '../unit.css';
 import './feed.css';
 
 const VIEWS = [
   { key: 'diagram', words: 'Diagram' },
+  { key: 'leads', words: 'Own leads' },
   { key: 'routes', words: 'Routes' },
   { key: 'joints', words: 'Joints' },
   { key: 'cuts', words: 'Cut list' },
@@ -55,7 +62,10 @@ export function FeedStage() {
   const [making, setMaking] = useState(false);
   const [planning, setPlanning] = useState(false);
   const [routeChoice, setRouteChoice] = useState<RouteChoice | null>(null);
-  const [view, setView] = useState<(typeof VIEWS)[number]['key']>('diagram');
+  const { lead, choose: chooseLead } = useChosenLead(build);
+  const [view, setView] = useState<(typeof VIEWS)[number]['key']>(lead ? 'leads' : 'diagram');
+  const [planned, setPlanned] = useState<PlannedModule | null>(null);
+  const [tappedSource, setTappedSource] = useState<string | null>(null);
   const feeds = overview?.feeds ?? [];
   const chosen = feeds.find(({ feed }) => feed.fuse.id === feedId);
   const unfed = useMemo(() => unfedLamps(build), [build]);
@@ -98,7 +108,15 @@ export function FeedStage() {
       onMove={mayEdit ? movePoint : undefined}
     />
   );
+  const startTapping = ({ lampIds }: LeadChoice) => {
+    choose(null);
+    dispatch(unitActions.selected(lampIds));
+    setTappedSource(lead && sourceOfPin(build, lead.plug.id, lead.pin.pin));
+    setView('diagram');
+    setMaking(true);
+  };
   const startMaking = () => {
+    setTappedSource(null);
     choose(null);
     dispatch(unitActions.selected(unfed.map((lamp) => lamp.id).filter((id) => selection.includes(id))));
     setMaking(true);
@@ -127,6 +145,7 @@ export function FeedStage() {
             onRefused={message.info}
           />
         )}
+        {view === 'leads' && <LeadsView lead={lead} planned={planned} onChoose={chooseLead} />}
         {view === 'joints' && <JointsView />}
         {view === 'cuts' && <CutListView />}
         {view === 'battery' && <BatteryView />}
@@ -159,11 +178,23 @@ export function FeedStage() {
             <RoutesPanel routes={routes} bundles={bundles} chosen={routeChoice} onChoose={setRouteChoice} />
             <Findings findings={routeFindings} empty="The routes hold." />
           </>
+        ) : view === 'leads' ? (
+          lead ? (
+            <LeadPanel
+              key={`${lead.plug.id} ${lead.pin.pin}`}
+              lead={lead}
+              onTap={startTapping}
+              onPlanned={setPlanned}
+            />
+          ) : (
+            <p className="muted hint">Choose a pin to see what it carries and what can be done with its lead.</p>
+          )
         ) : planning ? (
           <PlansPanel onClose={() => setPlanning(false)} />
         ) : making ? (
           <NewFeed
             unfed={unfed}
+            from={tappedSource}
             onClose={() => setMaking(false)}
             onMade={(id) => dispatch(unitActions.feedChosen(id))}
           />

@@ -52,10 +52,13 @@ const BLOCK = { name: 'Fuse block', ways: 6, mainA: 40 };
 /** These lamps, from that source, by this control: fuse and wire are worked out from them. */
 export function NewFeed({
   unfed,
+  from = null,
   onClose,
   onMade,
 }: {
   unfed: readonly Lamp[];
+  /** A source that was chosen before; null where it follows from the lamps. */
+  from?: string | null;
   onClose(): void;
   onMade(fuseId: string): void;
 }) {
@@ -80,13 +83,13 @@ export function NewFeed({
   };
   const usual = (): Partial<Values> => {
     const purpose = sharedPurpose(build, chosen);
-    const from = bestSource(build, feeds, maximumA, purpose?.signal);
-    const driven = signalAt(from);
+    const source = from ?? bestSource(build, feeds, maximumA, purpose?.signal);
+    const driven = signalAt(source);
     const { control: by } = usualControl(build);
     return {
       name: driven && !feeds.some(({ feed }) => feed.fuse.name === SIGNAL_NAMES[driven]) ? SIGNAL_NAMES[driven] : '',
-      source: from,
-      wanted: usualWanted(build, from),
+      source,
+      wanted: usualWanted(build, source),
       colour: usualColour(driven ?? chosenSignal(build, by)),
       patternId: driven && purpose ? purpose.patternId : 'steady',
     };

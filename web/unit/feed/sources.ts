@@ -19,6 +19,12 @@ export function pinOfSource(build: Build, source: string): { plugId: Id; pin: Pl
   return pin ? { plugId: plugId!, pin } : null;
 }
 
+/** A pin as a source to choose: the source that it is already, or the one that it would be. */
+export function sourceOfPin(build: Build, plugId: Id, pin: string): string {
+  const planned = planPinSource(build, plugId, pin);
+  return planned && planned.operations.length === 0 ? planned.slot.id : pinSource(plugId, pin);
+}
+
 /** The slot that a source is, or would be once its pin is taken. */
 export function slotOfSource(build: Build, source: string): Slot | null {
   const pin = pinOfSource(build, source);

@@ -1,7 +1,9 @@
 import { DeleteOutlined } from '@ant-design/icons';
 import { Button, Select } from 'antd';
+import { Link } from 'react-router';
 import type { Plug } from '../../../core/document/index.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
+import { leadAddress } from '../feed/leads/chosenLead.ts';
 import { useUnit } from '../useUnit.ts';
 import { MeterField } from './MeterField.tsx';
 import type { Pin } from './plugPins.ts';
@@ -11,8 +13,12 @@ import { TextField } from './TextField.tsx';
 /** What nobody read stands at nothing, as most pins of a plug do with the key off and on. */
 const restZero = (each: Pin): Pin => ({ ...each, keyOffV: each.keyOffV ?? 0, keyOnV: each.keyOnV ?? 0 });
 
+/** Is there anything on it that could be taken? */
+const isUsable = ({ signal, keyOffV, keyOnV, runningV }: Pin): boolean =>
+  signal !== null || [keyOffV, keyOnV, runningV].some((read) => (read ?? 0) > 0);
+
 export function PlugCard({ plug }: { plug: Plug }) {
-  const { mayEdit, act } = useUnit();
+  const { id, mayEdit, act } = useUnit();
   const put = (changes: Partial<Plug>) => act({ kind: 'recordPlug', plug: { ...plug, ...changes } });
   const edit = (index: number, changes: Partial<Pin>) =>
     put({ pins: plug.pins.map((each, at) => (at === index ? { ...each, ...changes } : each)) });
@@ -120,7 +126,24 @@ export function PlugCard({ plug }: { plug: Plug }) {
               value={each.ownLoadA || null}
               onCommit={(ownLoadA) => edit(index, { ownLoadA: ownLoadA ?? 0 })}
             />
+            <CommittedNumber
+              size="small"
+              aria-label={`Pin ${each.pin}, area of its lead, mm²`}
+              placeholder="lead"
+              min={0.2}
+              max={120}
+              step={0.25}
+              suffix="mm²"
+              disabled={!mayEdit}
+              value={each.areaMm2}
+              onCommit={(areaMm2) => edit(index, { areaMm2 })}
+            />
           </div>
+          {isUsable(each) && (
+            <Link className="pin-use" to={`/unit/${id}/feed${leadAddress(plug.id, each.pin)}`}>
+              Use this lead: tap it, or put something in
+            </Link>
+          )}
         </div>
       ))}
       {mayEdit && unread > 0 && (

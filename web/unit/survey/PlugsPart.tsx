@@ -12,6 +12,22 @@ const numbered = (count: number): Pin[] => Array.from({ length: count }, (_, ind
 /** Plugs that can be recorded: plain ones by their pins, connectors with what their standard has on each pin. */
 const KINDS: { value: string; label: string; pins: Pin[] }[] = [
   { value: 'spare switch plug', label: 'Spare switch plug, 2 pins', pins: numbered(2) },
+  {
+    value: 'rear lamp plug',
+    label: 'Rear lamp plug, 3 pins',
+    pins: [pin('1', '', 'tail', 'running'), pin('2', '', 'brake', 'brake'), pin('3', '', 'ground')],
+  },
+  {
+    value: 'rear lamp plug with turns',
+    label: 'Rear lamp plug, 5 pins',
+    pins: [
+      pin('1', '', 'tail', 'running'),
+      pin('2', '', 'brake', 'brake'),
+      pin('3', '', 'left turn', 'left'),
+      pin('4', '', 'right turn', 'right'),
+      pin('5', '', 'ground'),
+    ],
+  },
   { value: 'prewire', label: 'Prewire, 3 pins', pins: numbered(3) },
   ...CONNECTORS.map((kind) => ({
     value: kind.name,

@@ -2,7 +2,7 @@ import { PLAIN_PIN, type Plug } from '../../../core/document/index.ts';
 
 export type Pin = Plug['pins'][number];
 
-export const pin = (name: string, colour = '', purpose = ''): Pin => ({
+export const pin = (name: string, colour = '', purpose = '', signal: Pin['signal'] = null): Pin => ({
   pin: name,
   colour,
   purpose,
@@ -10,4 +10,5 @@ export const pin = (name: string, colour = '', purpose = ''): Pin => ({
   keyOnV: null,
   runningV: null,
   ...PLAIN_PIN,
+  signal,
 });
