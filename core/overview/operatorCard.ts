@@ -3,7 +3,7 @@
 import { BLADE_FUSES } from '../circuit/index.ts';
 import type { Build, Control } from '../document/index.ts';
 import { byPriority, patternFigures, patternOf } from '../flash/index.ts';
-import { sourceInText } from '../graph/index.ts';
+import { type Feed, isRun, sourceInText } from '../graph/index.ts';
 import { tagList } from '../place/index.ts';
 import type { Assessment } from '../rules/index.ts';
 
@@ -40,6 +40,13 @@ const KIND_WORDS: Record<Control['kind'], string> = {
 };
 export const controlKindWords = (kind: Control['kind']): string => KIND_WORDS[kind];
 
+/** Where the fuse of a feed is found. */
+function placeOf(build: Build, feed: Feed): string {
+  if (!feed.slot) return 'inline at the battery';
+  const tapped = feed.wires.some(isRun) ? ' (tap)' : '';
+  return `${build.fusePanel.name}, ${sourceInText(feed.slot)}${tapped}`;
+}
+
 /** Gathers the card from the build; nothing on it is typed by hand, so it cannot go out of date by itself. */
 export function operatorCard(build: Build, { feeds, body }: Assessment): OperatorCard {
   const functions = byPriority(build);
@@ -61,7 +68,7 @@ export function operatorCard(build: Build, { feeds, body }: Assessment): Operato
     }),
     fuses: feeds.map(({ feed }) => ({
       feed: feed.fuse.name,
-      place: feed.slot ? `${build.fusePanel.name}, ${sourceInText(feed.slot)} (tap)` : 'inline at the battery',
+      place: placeOf(build, feed),
       ratingA: feed.fuse.ratingA,
       colour: BLADE_FUSES.find((fuse) => fuse.ratingA === feed.fuse.ratingA)?.colour ?? '',
       live: feed.fuse.wanted === 'always' ? 'always' : 'key on',

@@ -39,7 +39,7 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
         slots.length === 0
           ? 'no slots yet'
           : read === slots.length
-            ? `${read} slots`
+            ? count(read, 'slot')
             : `${read} of ${slots.length} read`,
     },
     place: {

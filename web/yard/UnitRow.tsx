@@ -21,12 +21,13 @@ export const UnitRow = memo(function UnitRow({ unit, muted }: { unit: UnitListIt
   const fitted = unit.glyph.lamps.filter((lamp) => lamp.fitted).length;
   const flashing = patternIds.filter((id) => id !== 'steady' && id !== 'turn').map(patternById);
   const open = () => navigate(`/unit/${unit.id}/${unit.stage}`);
+  const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
   return (
     <button
       type="button"
       className={muted ? 'unit-row muted-row' : 'unit-row'}
       onClick={open}
-      aria-label={`${unit.tag} ${unit.name}, ${STAGE_NAMES[unit.stage as Stage]}, ${stops} stops, ${cautions} cautions`}
+      aria-label={`${unit.tag} ${unit.name}, ${STAGE_NAMES[unit.stage as Stage]}, ${counted(stops, 'stop')}, ${counted(cautions, 'caution')}`}
     >
       <span className="strip">{body && <PlanGlyph body={body} lamps={unit.glyph.lamps} pxPerMm={PX_PER_MM} />}</span>
       <span className="who">

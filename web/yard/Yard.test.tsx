@@ -51,7 +51,7 @@ describe('the yard', () => {
   it('says of each unit what it is, how far it is, what flashes and what is open', async () => {
     await show();
     const tractor = await rowOf('SR-05');
-    expect(tractor.getAttribute('aria-label')).toBe('SR-05 Verge mower tractor, Build, 1 stops, 2 cautions');
+    expect(tractor.getAttribute('aria-label')).toBe('SR-05 Verge mower tractor, Build, 1 stop, 2 cautions');
     expect(within(tractor).getByText('7 of 29')).toBeTruthy();
     expect(within(tractor).getByText('Single')).toBeTruthy();
     expect(within(tractor).queryByText('Steady')).toBeNull();

@@ -54,8 +54,10 @@ export function PlugTable({
               </td>
               <td>
                 <i className="lead-mark" style={{ background: leadColour(pin.colour) }} aria-hidden />
-                <b>{pin.purpose || 'not said'}</b>
-                <small>{[pin.colour, pin.areaMm2 && `${pin.areaMm2} mm²`].filter(Boolean).join(', ')}</small>
+                <span className="lead-name">
+                  <b>{pin.purpose || 'not said'}</b>
+                  <small>{[pin.colour, pin.areaMm2 && `${pin.areaMm2} mm²`].filter(Boolean).join(', ')}</small>
+                </span>
               </td>
               <td className="right mono">{pin.ownLoadA > 0 ? pin.ownLoadA.toFixed(2) : '–'}</td>
               <td className="right mono wide-only">{volts(pin.keyOffV)}</td>
