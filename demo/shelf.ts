@@ -29,6 +29,8 @@ interface Given {
   /** The base is the ground: no ground lead. */
   baseGround?: boolean;
   peakCd?: number;
+  /** Beside its first: name, kind, colour, lead, amps. */
+  jobs?: [string, LampKind, LightColour, string, number][];
   months: number;
   price: number;
   onHand: number;
@@ -81,6 +83,14 @@ function entry(given: Given): ShelfEntry {
       face: { shape: given.round ? 'round' : 'rectangle', widthMm, heightMm, depthMm },
       mounts,
       leads: leadsOf(given),
+      jobs: (given.jobs ?? []).map(([name, kind, colour, lead, maximumA]) => ({
+        name,
+        kind,
+        colour,
+        lead,
+        averageA: maximumA,
+        maximumA,
+      })),
       sealing: given.sealing ?? 'IP67',
       massKg: given.kg,
       magnetPullN: given.pullN ?? null,
@@ -793,6 +803,41 @@ export const SHELF: ShelfEntry[] = [
     months: 12,
     price: 34,
     onHand: 8,
+  }),
+  entry({
+    key: 'MG-1102',
+    name: 'Magnet carrier lamp, tail, stop and turn',
+    kind: 'marker',
+    colours: ['red'],
+    size: [180, 110, 60],
+    amps: [0.06, 0.06],
+    mount: ['magnet', 0, 0],
+    kit: ['lamp', 'four-core lead', 'ring terminal'],
+    programming: 'none',
+    jobs: [
+      ['stop', 'signal', 'red', 'green', 0.35],
+      ['turn', 'signal', 'amber', 'yellow', 0.4],
+    ],
+    kg: 0.8,
+    pullN: 190,
+    months: 12,
+    price: 41,
+    onHand: 6,
+  }),
+  entry({
+    key: 'ST-0311',
+    name: 'Strobe and work lamp, amber and white',
+    kind: 'strobe',
+    colours: ['amber'],
+    size: [132, 48, 32],
+    amps: [0.35, 1.1],
+    heads: 6,
+    mount: ['screw', 5, 2],
+    jobs: [['white', 'flood', 'white', 'white', 1.2]],
+    kg: 0.3,
+    months: 36,
+    price: 74,
+    onHand: 12,
   }),
   entry({
     key: 'AR-1201',

@@ -177,11 +177,15 @@ export interface GivenEnd {
 /** Parts whose joint to a lead that is there already was made before: by the unit's maker, or by the part's. */
 const MADE_BEFORE: ReadonlySet<Element['kind']> = new Set(['tap', 'lampLoad']);
 
+/** Between the jobs of one lamp: made by its maker. */
+const isInHousing = (build: Build, { origin, from, to }: Wire): boolean =>
+  origin === 'part' && [from, to].some(({ elementId }) => build.elements[elementId]?.kind === 'lampLoad');
+
 /** Ends of the unit's own leads, and of leads that parts bring, that the crew has to join. */
 export function givenEnds(build: Build): GivenEnd[] {
   const untouched = unitsOwnParts(build);
   return Object.values(build.wires)
-    .filter((wire) => !isRun(wire))
+    .filter((wire) => !isRun(wire) && !isInHousing(build, wire))
     .flatMap((wire) =>
       [wire.from, wire.to].flatMap((at): GivenEnd[] => {
         const element = build.elements[at.elementId];

@@ -12,6 +12,7 @@ export {
   spreadEvenly,
   twinOf,
 } from './arrange.ts';
+export { furtherJobs, housings, isHousing, jobModels, jobName, shareHousing } from './jobs.ts';
 export { facesAway, housingOf, isSeenIn, silhouetteIn, viewPoint } from './lampGeometry.ts';
 export { carrierOf, lampMemo } from './lampMemo.ts';
 export { magnetHold } from './mounting/magnetHold.ts';

@@ -1,5 +1,6 @@
 import type { Build, Face, Id, Lamp, LampModel, LightColour, OperationDraft, Position } from '../document/index.ts';
 import { mirroredPlace } from './arrange.ts';
+import { furtherJobs, isHousing, jobModels, withFurtherJobs } from './jobs.ts';
 import { tagsFor } from './tags.ts';
 
 export interface NewLamp {
@@ -33,30 +34,40 @@ export function placeLampOperation(
     locked: false,
     ...place,
   }));
-  return { kind: 'placeLamps', lamps, models: [model] };
+  return { kind: 'placeLamps', lamps: withFurtherJobs(lamps, model, newId), models: [model, ...jobModels(model)] };
 }
 
 /** The operation(s) that give lamps a mirrored twin: lamps already paired or on the centreline are left alone. */
 export function mirrorOperations(build: Build, lampIds: readonly Id[], newId: () => Id): OperationDraft[] {
   const operations: OperationDraft[] = [];
   const lamps: Lamp[] = [];
-  for (const id of lampIds) {
+  const twins = new Map<Id, Lamp>();
+  const alone = [...new Set(lampIds)].filter((id) => build.lamps[id] && isHousing(build.lamps[id]));
+  // Jobs of one housing follow it, and are mirrored with it.
+  for (const id of alone.flatMap((each) => [each, ...furtherJobs(build, each).map((job) => job.id)])) {
     const lamp = build.lamps[id];
     if (!lamp || lamp.pairId !== null || lamp.position.yMm === 0) continue;
     const pairId = newId();
     const place = mirroredPlace(lamp);
-    const wanted = `${lamp.tag.startsWith('L') ? 'R' : 'L'}${lamp.tag.slice(1)}`;
+    const housing = lamp.housingId === undefined ? undefined : twins.get(lamp.housingId);
+    if (lamp.housingId !== undefined && !housing) continue;
+    const wanted = housing
+      ? `${housing.tag}${lamp.tag.slice(-1)}`
+      : `${lamp.tag.startsWith('L') ? 'R' : 'L'}${lamp.tag.slice(1)}`;
     const draft = { ...build, lamps: { ...build.lamps, ...Object.fromEntries(lamps.map((each) => [each.id, each])) } };
     const taken = Object.values(draft.lamps).some((other) => other.tag === wanted);
     operations.push({ kind: 'editLamps', lampIds: [id], changes: { pairId } });
-    lamps.push({
+    const twin: Lamp = {
       ...lamp,
       ...place,
       locked: false,
       id: newId(),
       tag: taken ? tagsFor(draft, [place])[0]! : wanted,
       pairId,
-    });
+      ...(housing && { housingId: housing.id }),
+    };
+    twins.set(id, twin);
+    lamps.push(twin);
   }
   if (lamps.length > 0) operations.push({ kind: 'placeLamps', lamps, models: [] });
   return operations;

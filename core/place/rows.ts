@@ -3,6 +3,7 @@ import { type Body, ontoSkin, partUnder, skinAt, type TapeEdge } from '../body/i
 import type { Build, Face, Id, Lamp, LampModel, LightColour, OperationDraft, Position } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { depthAxis, isDepth, type Move, roundedPosition, withTwins } from './arrange.ts';
+import { isHousing, jobModels, withFurtherJobs } from './jobs.ts';
 import { tagsFor } from './tags.ts';
 
 export interface RowWish {
@@ -85,7 +86,11 @@ export function rowOperation(
       locked: false,
     }),
   );
-  return ok({ kind: 'placeLamps', lamps: linkMirrored(lamps, newId), models: [wish.model] });
+  return ok({
+    kind: 'placeLamps',
+    lamps: withFurtherJobs(linkMirrored(lamps, newId), wish.model, newId),
+    models: [wish.model, ...jobModels(wish.model)],
+  });
 }
 
 /** Links lamps that mirror each other over the centreline. */
@@ -165,6 +170,29 @@ function mappedHeight(from: Body, to: Body, zMm: number, rule: CopyRule): number
   return zMm < from.heightMm * LOW_RATIO ? zMm : to.heightMm - (from.heightMm - zMm);
 }
 
+const housingsFirst = (a: Lamp, b: Lamp): number => Number(!isHousing(a)) - Number(!isHousing(b));
+
+/** A further job beside the copy of its housing; none where that found no skin. */
+function jobCopy(
+  source: Build,
+  lamp: Lamp,
+  housing: Lamp | undefined,
+  ids: Pick<Lamp, 'id' | 'pairId'>,
+): Lamp | undefined {
+  const from = source.lamps[lamp.housingId!];
+  if (!housing || !from) return undefined;
+  const along = (axis: keyof Position) => housing.position[axis] + lamp.position[axis] - from.position[axis];
+  return {
+    ...lamp,
+    ...ids,
+    tag: `${housing.tag}${lamp.tag.slice(-1)}`,
+    position: { xMm: along('xMm'), yMm: along('yMm'), zMm: along('zMm') },
+    housingId: housing.id,
+    groupId: null,
+    locked: false,
+  };
+}
+
 /**
  * Takes another unit's layout over. `edges` keeps taped distances from the nearest shared edge (heights: from the ground
  * when low, from the top when high); `proportions` stretches everything with the unit. Every lamp lands on the target's
@@ -188,7 +216,8 @@ export function copyLayout(
   const taken = new Set(Object.values(target.build.lamps).map((lamp) => lamp.tag));
   const lamps: Lamp[] = [];
   const models = new Map<string, LampModel>();
-  for (const lamp of Object.values(source.build.lamps)) {
+  const copies = new Map<Id, Lamp>();
+  for (const lamp of [...Object.values(source.build.lamps)].sort(housingsFirst)) {
     const model = source.build.models[lamp.modelKey];
     if (!model) continue;
     const wanted: Position = {
@@ -199,6 +228,15 @@ export function copyLayout(
           : mapped(source.body, target.body, 'y', lamp.position.yMm, rule, (body) => body.widthMm),
       zMm: mappedHeight(source.body, target.body, lamp.position.zMm, rule),
     };
+    if (lamp.housingId !== undefined) {
+      const copy = jobCopy(source.build, lamp, copies.get(lamp.housingId), {
+        id: newId(),
+        pairId: renewed(pairs, lamp.pairId),
+      });
+      if (copy) lamps.push(copy);
+      if (copy) models.set(model.key, model);
+      continue;
+    }
     const skin = skinAt(target.body, lamp.face, wanted);
     const position = skin && roundedPosition({ ...wanted, [depthAxis(lamp.face)]: skin.atMm });
     if (!position || !partUnder(target.body, lamp.face, position)) {
@@ -216,7 +254,7 @@ export function copyLayout(
       : lamp.tag;
     taken.add(tag);
     models.set(model.key, model);
-    lamps.push({
+    const copy: Lamp = {
       ...lamp,
       id: newId(),
       tag,
@@ -224,7 +262,9 @@ export function copyLayout(
       pairId: renewed(pairs, lamp.pairId),
       groupId: renewed(groups, lamp.groupId),
       locked: false,
-    });
+    };
+    copies.set(lamp.id, copy);
+    lamps.push(copy);
   }
   return {
     operation: lamps.length > 0 ? { kind: 'placeLamps', lamps, models: [...models.values()] } : null,

@@ -48,9 +48,10 @@ export function tagsFor(build: Build, places: readonly { face: Face; position: P
 
 const LETTERS = 'FTLRB';
 
-/** Order in which tags read best: front, top, left, right, back, then by number. */
+/** Order in which tags read best: front, top, left, right, back, then by number, then by the letter of a further job. */
 export function compareTags(a: string, b: string): number {
-  return LETTERS.indexOf(a[0]!) - LETTERS.indexOf(b[0]!) || Number(a.slice(1)) - Number(b.slice(1));
+  const number = (tag: string) => Number.parseInt(tag.slice(1), 10);
+  return LETTERS.indexOf(a[0]!) - LETTERS.indexOf(b[0]!) || number(a) - number(b) || a.localeCompare(b);
 }
 
 /** Tags in a line, pairs joined: `['L4','R4','T1'] -> 'T1 L4 R4'`. */

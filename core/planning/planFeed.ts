@@ -22,6 +22,7 @@ import {
 } from '../document/index.ts';
 import { deriveFeeds, type Feed, SIGNAL_NAMES, signalControl, signalOfSlot } from '../graph/index.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
+import { shareHousing } from '../place/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
 import { planRefit } from './planRefit.ts';
@@ -105,6 +106,18 @@ class Draft {
   join(from: Terminal, to: Terminal, lengthMm: number, colour: WireColour = this.wish.colour): void {
     const { gauge, wish } = this;
     this.wires.push({ id: this.newId(), from, to, table: wish.table, gauge, colour, lengthMm, loomLengthMm: null });
+  }
+
+  /** Adds a part that several wires may ask for, the first time that one does. */
+  once<T extends Element>(element: T): T {
+    return this.elements.some(({ id }) => id === element.id) ? element : this.add(element);
+  }
+
+  /** Inside a housing: leads of several jobs end on one. */
+  joinInside(from: Terminal, to: Terminal): void {
+    const { gauge, wish } = this;
+    const given = { table: wish.table, gauge, colour: 'black', lengthMm: INSIDE_MM, loomLengthMm: null } as const;
+    this.wires.push({ id: this.newId(), from, to, origin: 'part', ...given });
   }
 
   control(given: { id: Id } | NewControl): Id {
@@ -196,6 +209,22 @@ function writeControl(draft: Draft, supply: Terminal, controlId: Id): Terminal {
   return at(contact, 'out');
 }
 
+/** Inside a lamp, from one head to the other. */
+const INSIDE_MM = 50;
+
+/** Where the ground lead of a lamp's housing ends already, because another of its jobs is fed; null while none is. */
+function groundOfHousing(build: Build, draft: Draft, lamp: Lamp): Terminal | null {
+  const mates = new Set(
+    [...Object.values(build.elements), ...draft.elements].flatMap((element) => {
+      const other = element.kind === 'lampLoad' ? build.lamps[element.lampId] : undefined;
+      return other && other.id !== lamp.id && shareHousing(other, lamp) ? [element.id] : [];
+    }),
+  );
+  if (mates.size === 0) return null;
+  const wires = [...Object.values(build.wires), ...draft.wires];
+  return wires.find(({ from }) => mates.has(from.elementId) && from.terminal === 'minus')?.to ?? null;
+}
+
 /** From where the run begins to the lamps and their grounds. */
 function writeRun(build: Build, draft: Draft, start: Terminal): void {
   const { wish, newId } = draft;
@@ -208,13 +237,15 @@ function writeRun(build: Build, draft: Draft, start: Terminal): void {
     for (const station of chain) {
       const tags = station.lamps.map((lamp) => lamp.tag).join(' ');
       const splice = draft.add({ id: newId(), kind: 'splice', name: `Splice at ${tags}` } as const);
-      const ground = draft.add({ id: newId(), kind: 'ground', name: `Ground at ${tags}` } as const);
+      const ground = { id: newId(), kind: 'ground', name: `Ground at ${tags}` } as const;
       draft.join(from, at(splice, 'join'), runMm(here, station.at));
       for (const lamp of station.lamps) {
         const load = draft.add({ id: newId(), kind: 'lampLoad', name: lamp.tag, lampId: lamp.id } as const);
         const branchMm = runMm(station.at, lamp.position);
         draft.join(at(splice, 'join'), at(load, 'plus'), branchMm);
-        draft.join(at(load, 'minus'), at(ground, 'join'), branchMm + GROUND_LEAD_MM, 'black');
+        const shared = groundOfHousing(build, draft, lamp);
+        if (shared) draft.joinInside(at(load, 'minus'), shared);
+        else draft.join(at(load, 'minus'), at(draft.once(ground), 'join'), branchMm + GROUND_LEAD_MM, 'black');
       }
       from = at(splice, 'join');
       here = station.at;

@@ -2,6 +2,7 @@
 
 import type { AssessedFeed } from '../circuit/index.ts';
 import type { Build } from '../document/index.ts';
+import { housings } from '../place/index.ts';
 import { bodyOf } from '../rules/index.ts';
 import {
   fitWright,
@@ -83,7 +84,7 @@ function kinOf(build: Build): string {
     .sort(([a], [b]) => a.localeCompare(b))
     .map(([key, value]) => `${key} ${value}`);
   const lamps = new Map<string, number>();
-  for (const lamp of Object.values(build.lamps)) lamps.set(lamp.modelKey, (lamps.get(lamp.modelKey) ?? 0) + 1);
+  for (const lamp of housings(build)) lamps.set(lamp.modelKey, (lamps.get(lamp.modelKey) ?? 0) + 1);
   const kit = [...lamps].sort(([a], [b]) => a.localeCompare(b)).map(([key, count]) => `${count} ${key}`);
   return [bodyId, ...size, ...kit].join(', ');
 }

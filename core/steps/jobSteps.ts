@@ -8,7 +8,7 @@ import type { AssessedFeed } from '../circuit/index.ts';
 import type { Build, Face, Lamp } from '../document/index.ts';
 import { isRun, sourceInText } from '../graph/index.ts';
 import { cutList } from '../harness/index.ts';
-import { allHoles, compareTags, drillingOf, formatMm, tagList } from '../place/index.ts';
+import { allHoles, compareTags, drillingOf, formatMm, housings, tagList } from '../place/index.ts';
 import { gaugeName } from '../units/index.ts';
 import { wrightUnit } from './learning.ts';
 import { lampMeasures, wireMeasures } from './measures.ts';
@@ -266,7 +266,7 @@ const looseSteps = (lamps: readonly Lamp[]): Unordered[] => [
 /** All steps of the build in the usual order, whatever the lead has made of it. Empty when nothing is placed yet. */
 export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[] {
   // Lamps that came with the unit are where they are.
-  const lamps = Object.values(build.lamps).filter((lamp) => build.models[lamp.modelKey]?.kind !== 'factory');
+  const lamps = housings(build).filter((lamp) => build.models[lamp.modelKey]?.kind !== 'factory');
   const trim = Object.values(build.trim);
   const { holes, mounts } = faceSteps(build, lamps);
   const { runs, joins } = feedSteps(build, feeds);

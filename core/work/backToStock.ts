@@ -2,7 +2,7 @@
 import type { Body } from '../body/index.ts';
 import type { Build, Plug } from '../document/index.ts';
 import { isUnits, sourceInText, wiresRun } from '../graph/index.ts';
-import { allHoles, compareTags, drillingOf, formatMm, tagList, templateJobs } from '../place/index.ts';
+import { allHoles, compareTags, drillingOf, formatMm, housings, tagList, templateJobs } from '../place/index.ts';
 import { leadAround, ownLead, plugOfSource } from '../planning/index.ts';
 
 export interface StockStep {
@@ -44,7 +44,7 @@ function holesOf(build: Build, body: Body): Holes {
 
 /** The list for a unit as it is built; empty when nothing of it was added. */
 export function backToStock(build: Build, body: Body): BackToStock {
-  const added = Object.values(build.lamps).filter((lamp) => build.models[lamp.modelKey]?.kind !== 'factory');
+  const added = housings(build).filter((lamp) => build.models[lamp.modelKey]?.kind !== 'factory');
   const elements = Object.values(build.elements);
   if (added.length === 0 && !Object.values(build.wires).some((wire) => !isUnits(wire))) return { steps: [], parts: [] };
   const steps: StockStep[] = [{ title: 'Take the power off', detail: 'Key out, battery negative off.' }];

@@ -4,7 +4,7 @@ import { type AssessedFeed, FAMILIES } from '../circuit/index.ts';
 import type { Build, Element, Id, Wire } from '../document/index.ts';
 import { unitsOwnParts, wiresRun } from '../graph/index.ts';
 import { givenEnds } from '../harness/index.ts';
-import { compareTags } from '../place/index.ts';
+import { compareTags, housings } from '../place/index.ts';
 import { bodyOf } from '../rules/index.ts';
 import { conductor, gaugeName } from '../units/index.ts';
 import { sundries } from './sundries.ts';
@@ -83,7 +83,7 @@ export function partsList(build: Build, feeds: readonly AssessedFeed[]): PartLin
 
 function addLamps(build: Build, lines: Lines): void {
   for (const model of Object.values(build.models)) {
-    const lamps = Object.values(build.lamps).filter((lamp) => lamp.modelKey === model.key);
+    const lamps = housings(build).filter((lamp) => lamp.modelKey === model.key);
     // Lamps that came with the unit are not bought.
     if (lamps.length === 0 || model.kind === 'factory') continue;
     const tags = lamps

@@ -6,6 +6,7 @@ const mark = (lampId: string, x: number, y: number, view: LampMark['view'] = 'le
   key: `${lampId} ${view}`,
   lampId,
   tag: lampId,
+  isFurtherJob: false,
   view,
   x,
   y,

@@ -1,13 +1,15 @@
 /** Where each lamp is drawn on the sheet: one mark a view in which it is seen. */
 import { type Body, partUnder, VIEWS, type View, viewOfFace } from '../../core/body/index.ts';
 import type { Build, Id, Lamp, LampModel, LightColour } from '../../core/document/index.ts';
-import { facesAway, isSeenIn, silhouetteIn } from '../../core/place/index.ts';
+import { facesAway, isHousing, isSeenIn, silhouetteIn } from '../../core/place/index.ts';
 import { type SheetLayout, toPixel } from './layout.ts';
 
 export interface LampMark {
   key: string;
   lampId: Id;
   tag: string;
+  /** One more job in a housing that is tagged already. */
+  isFurtherJob: boolean;
   view: View;
   /** Centre and size on the sheet, px. */
   x: number;
@@ -45,6 +47,7 @@ export function markOf(layout: SheetLayout, view: View, lamp: Lamp, model: LampM
     key: `${lamp.id} ${view}`,
     lampId: lamp.id,
     tag: lamp.tag,
+    isFurtherJob: !isHousing(lamp),
     view,
     x,
     y,

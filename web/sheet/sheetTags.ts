@@ -9,7 +9,7 @@ export function tagsOf(layout: SheetLayout, marks: readonly LampMark[], only: Re
   const { frames } = layout;
   return placeTags(
     marks
-      .filter((mark) => (!only || only.has(mark.lampId)) && isInField(layout, mark))
+      .filter((mark) => (only ? only.has(mark.lampId) : !mark.isFurtherJob) && isInField(layout, mark))
       .map((mark) => {
         const frame = frames[mark.view];
         return {

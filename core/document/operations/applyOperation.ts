@@ -6,9 +6,10 @@ import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'imm
 import { ok, type Result, refused } from '../../result.ts';
 import { documentProblem } from '../checks/checkDocument.ts';
 import { referenceProblem } from '../checks/references.ts';
-import { Build } from '../schema/buildSchema.ts';
+import { Build, type Lamp } from '../schema/buildSchema.ts';
 import { type Element, TERMINALS, type Terminal, type Wire } from '../schema/circuitParts.ts';
 import type { Id } from '../schema/ids.ts';
+import type { Position } from '../schema/position.ts';
 import type { AsBuilt } from '../schema/workParts.ts';
 import type { Operation } from './operations.ts';
 import { type Change, fieldOf } from './undo.ts';
@@ -75,6 +76,22 @@ function unwireLamps(draft: Build, lampIds: ReadonlySet<Id>): void {
     if (element.kind === 'lampLoad' && lampIds.has(element.lampId)) gone.add(element.id);
   }
   removeElements(draft, gone);
+}
+
+/** Further jobs of a lamp: in its housing, and going where it goes. */
+const furtherJobs = (build: Build, lampId: Id): Lamp[] =>
+  Object.values(build.lamps).filter(({ housingId }) => housingId === lampId);
+
+const movedBy = (position: Position, from: Position, to: Position): Position => ({
+  xMm: position.xMm + to.xMm - from.xMm,
+  yMm: position.yMm + to.yMm - from.yMm,
+  zMm: position.zMm + to.zMm - from.zMm,
+});
+
+function removeLamps(draft: Build, lampIds: ReadonlySet<Id>): void {
+  for (const id of lampIds) delete draft.lamps[id];
+  unwireLamps(draft, lampIds);
+  for (const each of Object.values(draft.functions)) for (const id of lampIds) delete each.shows[id];
 }
 
 function removeElements(draft: Build, elementIds: ReadonlySet<Id>): void {
@@ -176,6 +193,9 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       for (const { lampId, position, face } of op.moves) {
         const lamp = must(draft.lamps, lampId, 'lamp');
         if (lamp.locked) refuse('inUse', `${lamp.tag} is locked where it is. Unlock it first.`);
+        const { position: before } = lamp;
+        for (const job of furtherJobs(draft, lampId))
+          assign(job, { position: movedBy(job.position, before, position), face });
         assign(lamp, { position, face });
       }
       return;
@@ -187,26 +207,32 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
           refuse('invalid', `${draft.models[lamp.modelKey]?.name} is not made in ${op.changes.colour}.`);
         }
         assign(lamp, op.changes);
+        const { tag, mount, locked } = op.changes;
+        for (const job of furtherJobs(draft, lampId))
+          assign(job, { mount, locked, tag: tag === undefined ? undefined : `${tag}${job.tag.slice(-1)}` });
       }
       return;
     case 'swapModel':
       draft.models[op.model.key] ??= op.model;
+      removeLamps(draft, new Set(op.lampIds.flatMap((id) => furtherJobs(draft, id).map((job) => job.id))));
       for (const lampId of op.lampIds) {
         const lamp = must(draft.lamps, lampId, 'lamp');
+        if (op.model.jobs.length > 0 || lamp.housingId)
+          refuse(
+            'invalid',
+            `A lamp with several jobs is not swapped: take it off and place ${op.model.name} in its place.`,
+          );
         lamp.modelKey = op.model.key;
         lamp.mount = op.model.mounts[0]!.kind;
         if (!op.model.colours.includes(lamp.colour)) lamp.colour = op.model.colours[0]!;
       }
       return;
     case 'removeLamps': {
-      const lampIds = new Set(op.lampIds);
-      for (const id of lampIds) {
-        must(draft.lamps, id, 'lamp');
-        delete draft.lamps[id];
-      }
-      unwireLamps(draft, lampIds);
-      for (const each of Object.values(draft.functions)) for (const id of lampIds) delete each.shows[id];
-      return;
+      for (const id of op.lampIds) must(draft.lamps, id, 'lamp');
+      return removeLamps(
+        draft,
+        new Set(op.lampIds.flatMap((id) => [id, ...furtherJobs(draft, id).map((job) => job.id)])),
+      );
     }
     case 'addControl':
       return addNew(draft.controls, op.control, 'control');

@@ -20,8 +20,8 @@ export const Lamp = z.object({
   id: Id,
   tag: z
     .string()
-    .max(4)
-    .regex(/^[FBLRT]\d{1,3}$/, 'A tag is F, B, L, R or T and a number'),
+    .max(5)
+    .regex(/^[FBLRT]\d{1,3}[b-f]?$/, 'A tag is F, B, L, R or T and a number'),
   modelKey: LampModel.shape.key,
   face: Face,
   position: Position.describe('centre of the mounting face, on the skin'),
@@ -30,6 +30,7 @@ export const Lamp = z.object({
   pairId: Id.nullable().describe('lamps with the same pair id mirror each other'),
   groupId: Id.nullable().describe('lamps with the same group id are selected together'),
   locked: z.boolean().describe('drilled or agreed: it may not be moved'),
+  housingId: Id.optional().describe('the lamp in whose housing it is a further job; left out for one of its own'),
 });
 export type Lamp = z.infer<typeof Lamp>;
 

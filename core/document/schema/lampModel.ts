@@ -24,6 +24,8 @@ export type LampKind = z.infer<typeof LampKind>;
 const amps = upTo(500);
 const sideMm = extentMm.positive();
 const volts = upTo(1000);
+/** Jobs of one lamp beside its first: told apart by the letters b to f. */
+export const MAX_FURTHER_JOBS = 5;
 /** Holes of one lamp, its lead's included. */
 const MAX_HOLES = 24;
 
@@ -31,7 +33,7 @@ export const LampModel = z.object({
   key: z
     .string()
     .max(10)
-    .regex(/^[A-Z]{2}-\d{4}$/, 'A shelf number is two letters, a dash and four digits, like EB-1201'),
+    .regex(/^[A-Z]{2}-\d{4}[b-f]?$/, 'A shelf number is two letters, a dash and four digits, like EB-1201'),
   version: z.number().int().min(1).max(100_000),
   name: line(80, 2),
   kind: LampKind,
@@ -58,6 +60,19 @@ export const LampModel = z.object({
     1,
   ),
   leads: list(z.object({ colour: line(30, 1), purpose: z.enum(['feed', 'ground', 'program', 'sync']) }), 24, 1),
+  jobs: list(
+    z.object({
+      name: line(30, 2).describe('what it does: stop, left turn, white'),
+      kind: LampKind.describe('the kind of lamp that it is in this job'),
+      colour: LightColour,
+      lead: line(30, 1).describe('colour of the lead that feeds it'),
+      averageA: amps,
+      maximumA: amps,
+    }),
+    MAX_FURTHER_JOBS,
+  )
+    .default([])
+    .describe('beside its first, each with a lead of its own; the ground is shared'),
   sealing: z
     .string()
     .max(4)

@@ -1,7 +1,9 @@
 /** Drilling templates at true scale: one sheet a mount, left and right mirrored, with a ruler to check the print by. */
+
 import { type Body, type BodyPart, partUnder } from '../../body/index.ts';
 import type { Build, Face, Lamp, LampModel, MountKind } from '../../document/index.ts';
 import { twinOf } from '../arrange.ts';
+import { housings } from '../jobs.ts';
 import {
   allHoles,
   baseOf,
@@ -28,7 +30,7 @@ export interface TemplateJob {
 /** What has to be drilled on a unit: one job for every model, mount and panel. */
 export function templateJobs(build: Build, body: Body): TemplateJob[] {
   const jobs = new Map<string, TemplateJob>();
-  for (const lamp of Object.values(build.lamps).sort((a, b) => compareTags(a.tag, b.tag))) {
+  for (const lamp of housings(build).sort((a, b) => compareTags(a.tag, b.tag))) {
     const model = build.models[lamp.modelKey];
     if (!model || model.kind === 'factory' || allHoles(drillingOf(lamp, model)).length === 0) continue;
     const part = partUnder(body, lamp.face, lamp.position);

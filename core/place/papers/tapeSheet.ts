@@ -1,7 +1,9 @@
 /** The layout as a list to tape from: every lamp from the edges a tape hooks onto, near and far, so both ends can check. */
+
 import { type Body, partUnder } from '../../body/index.ts';
 import type { Build, Lamp } from '../../document/index.ts';
 import { isDepth } from '../arrange.ts';
+import { housings } from '../jobs.ts';
 import { compareTags } from '../tags.ts';
 import { tapedDimensions } from '../tape.ts';
 
@@ -18,7 +20,7 @@ export interface TapeLine {
 const ends = <Item>(items: readonly Item[]): Item[] => (items.length > 1 ? [items[0]!, items.at(-1)!] : [...items]);
 
 export function tapeSheet(build: Build, body: Body): TapeLine[] {
-  return Object.values(build.lamps)
+  return housings(build)
     .sort((a, b) => compareTags(a.tag, b.tag))
     .map((lamp) => {
       const taped = tapedDimensions(body, lamp);

@@ -15,6 +15,7 @@ import {
   carrierOf,
   formatMm,
   housingOf,
+  housings,
   isDepth,
   lampMemo,
   MOUNTS,
@@ -39,7 +40,7 @@ const heldOn = lampMemo((body, lamp, model): Held => ({ lamp, model, part: carri
 
 /** Lamps that the crew mounts: one that came with the unit is held as its maker held it. */
 const held = ({ build, body }: CheckContext): Held[] =>
-  Object.values(build.lamps).flatMap((lamp) => {
+  housings(build).flatMap((lamp) => {
     const model = build.models[lamp.modelKey];
     return model && model.kind !== 'factory' ? [heldOn(body, lamp, model)] : [];
   });
@@ -166,7 +167,7 @@ const GROMMET_SLACK_MM = 0.5;
 export const drilledKey = (lampId: string): string => `hole ${lampId}`;
 
 function holeTooLarge({ build }: CheckContext): Hit[] {
-  return Object.values(build.lamps).flatMap((lamp): Hit[] => {
+  return housings(build).flatMap((lamp): Hit[] => {
     const model = build.models[lamp.modelKey];
     const drilledMm = Number.parseFloat(build.survey[drilledKey(lamp.id)]?.value ?? '');
     if (!model || !Number.isFinite(drilledMm)) return [];
@@ -254,7 +255,7 @@ const TOUCH_MM = 1;
 const boxOf = lampMemo((_body, lamp, model) => housingOf(lamp, model));
 
 function housingsMeet({ build, body }: CheckContext): Hit[] {
-  const boxes = Object.values(build.lamps).flatMap((lamp) => {
+  const boxes = housings(build).flatMap((lamp) => {
     const model = build.models[lamp.modelKey];
     return model ? [{ lamp, box: boxOf(body, lamp, model) }] : [];
   });

@@ -1,6 +1,6 @@
 /** Findings about the layout as a whole: M26, M30. */
 import type { Build, Id, Lamp } from '../../document/index.ts';
-import { centre, mirroredPlace, rowAxis, spreadEvenly, twinOf } from '../../place/index.ts';
+import { centre, housings, mirroredPlace, rowAxis, spreadEvenly, twinOf } from '../../place/index.ts';
 import { mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit } from '../finding.ts';
 
@@ -14,7 +14,7 @@ const SLIP_RATIO = 0.15;
 const distance = (a: Lamp['position'], b: Lamp['position']): number =>
   Math.max(Math.abs(a.xMm - b.xMm), Math.abs(a.yMm - b.yMm), Math.abs(a.zMm - b.zMm));
 
-const lampsOf = (build: Build): Lamp[] => Object.values(build.lamps);
+const lampsOf = housings;
 
 /** The lamp that should mirror this left-hand one: its linked twin, or the right-hand lamp of the same number and model. */
 function counterpart(build: Build, left: Lamp): Lamp | undefined {

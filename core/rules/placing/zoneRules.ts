@@ -1,7 +1,7 @@
 /** Findings about zones and joints: M15 slack and pinch points, M25 strike zones. */
 import { partUnder, type Zone, type ZoneKind } from '../../body/index.ts';
 import type { Lamp, Position } from '../../document/index.ts';
-import { carrierOf, housingOf, isDepth, nudge, tagList } from '../../place/index.ts';
+import { carrierOf, housingOf, housings, isDepth, nudge, tagList } from '../../place/index.ts';
 import { mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 import { wiresWithoutSlack } from '../wiring/routeRules.ts';
@@ -60,7 +60,7 @@ function lampsIn(
   say: (lamp: Lamp, zone: Zone) => Partial<Hit> & Pick<Hit, 'message'>,
 ): Hit[] {
   const { build, body } = context;
-  return Object.values(build.lamps).flatMap((lamp) => {
+  return housings(build).flatMap((lamp) => {
     const model = build.models[lamp.modelKey];
     if (!model) return [];
     const box = housingOf(lamp, model);
@@ -79,7 +79,7 @@ const LOOP_RADIUS_MM = 150;
 /** Slack in the wire of every lamp that rides on a joint: the chord of the travel. */
 function jointSlack({ build, body }: CheckContext): Hit[] {
   return body.joints.flatMap((joint): Hit[] => {
-    const riding = Object.values(build.lamps).filter((lamp) => {
+    const riding = housings(build).filter((lamp) => {
       const model = build.models[lamp.modelKey];
       const part = model ? carrierOf(body, lamp, model) : null;
       return part !== null && joint.partIds.includes(part.id);

@@ -6,7 +6,7 @@ import { applyDrafts, FuseFamily, type Lamp, type OperationDraft, WireColour } f
 import { PATTERNS } from '../../../core/flash/index.ts';
 import { SIGNAL_NAMES, SIGNAL_WORDS, signalOfSlot } from '../../../core/graph/index.ts';
 import { usualColour } from '../../../core/harness/index.ts';
-import { compareTags } from '../../../core/place/index.ts';
+import { compareTags, jobName } from '../../../core/place/index.ts';
 import { isTappedStraight, planFeed, planFuseBlock, planPinSource } from '../../../core/planning/index.ts';
 import { sharedPurpose } from '../../../core/work/index.ts';
 import { newId } from '../../app/ids.ts';
@@ -169,7 +169,7 @@ export function NewFeed({
                 )
               }
             >
-              {lamp.tag}
+              {lamp.tag} {jobName(build, lamp)}
             </button>
           ))}
       </div>

@@ -6,6 +6,7 @@ import { MOUNTS, moveTo, twinOf } from '../../../core/place/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
 import { LIGHT } from '../../ui/tokens.ts';
 import { useUnit } from '../useUnit.ts';
+import { JobRows } from './JobRows.tsx';
 import { MountSection } from './MountSection.tsx';
 import { OtherEdges } from './OtherEdges.tsx';
 import { TapeField } from './TapeField.tsx';
@@ -35,7 +36,10 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
   const mount = model.mounts.find((each) => each.kind === lamp.mount) ?? model.mounts[0]!;
   const on = partUnder(body, lamp.face, lamp.position);
   const newer = shelf.find((entry) => entry.model.key === model.key && entry.model.version > model.version);
-  const sameKind = shelf.filter((entry) => entry.model.kind === model.kind || entry.model.key === model.key);
+  const isSeveral = model.jobs.length > 0;
+  const sameKind = shelf.filter(
+    (entry) => (entry.model.kind === model.kind && entry.model.jobs.length === 0) || entry.model.key === model.key,
+  );
   const move = (axis: keyof Position) => (valueMm: number) => {
     // "From the centreline" is typed without a sign: the lamp stays on its side.
     const signed = axis === 'yMm' ? Math.abs(valueMm) * (lamp.position.yMm < 0 ? -1 : 1) : valueMm;
@@ -81,7 +85,7 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
         <span>Model</span>
         <Select
           aria-label="Lamp model"
-          disabled={!mayEdit}
+          disabled={!mayEdit || isSeveral}
           value={model.key}
           showSearch={{ optionFilterProp: 'label' }}
           options={sameKind.map((entry) => ({
@@ -111,6 +115,7 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
           ))}
         </div>
       </div>
+      {isSeveral && <JobRows lamp={lamp} />}
       <div className="form-row">
         <span>Mount</span>
         <div className="facts">

@@ -69,10 +69,15 @@ export function PlaceStage() {
   const travelling = Object.values(pose).every((at) => at === 0);
 
   const { lamps } = build;
-  const select = useCallback((ids: Id[]) => dispatch(unitActions.selected(withGroups(lamps, ids))), [dispatch, lamps]);
+  // What is mounted is the housing, whichever of its jobs was touched.
+  const mounted = useCallback((ids: Id[]) => [...new Set(ids.map((id) => lamps[id]?.housingId ?? id))], [lamps]);
+  const select = useCallback(
+    (ids: Id[]) => dispatch(unitActions.selected(withGroups(lamps, mounted(ids)))),
+    [dispatch, lamps, mounted],
+  );
   const move = useCallback(
-    (ids: Id[], by: Partial<Position>) => act({ kind: 'moveLamps', moves: nudge(build, body, ids, by) }),
-    [act, build, body],
+    (ids: Id[], by: Partial<Position>) => act({ kind: 'moveLamps', moves: nudge(build, body, mounted(ids), by) }),
+    [act, build, body, mounted],
   );
   const drop = useCallback(
     (face: Face, position: Position, modelKey: string) => {
@@ -94,10 +99,10 @@ export function PlaceStage() {
   const [trial, setTrial] = useState<Build | null>(null);
   const hold = useCallback(
     (held: { ids: Id[]; by: Partial<Position> } | null) => {
-      const moves = held ? nudge(build, body, held.ids, held.by) : [];
+      const moves = held ? nudge(build, body, mounted(held.ids), held.by) : [];
       setTrial(moves.length > 0 ? movedBuild(build, moves) : null);
     },
-    [build, body],
+    [build, body, mounted],
   );
   const trialOverview = useTrialOverview(trial);
   const shownFindings = (trialOverview ?? overview)?.findings;

@@ -1,0 +1,228 @@
+/** A carrier lamp with three jobs: tail, stop, turn; each with a lead of its own and one ground. */
+import { describe, expect, it } from 'vitest';
+import { modelByKey } from '../../demo/shelf.ts';
+import { applied, furtherIds, testTruck, warnFeed } from '../../demo/testUnit.ts';
+import { solveSetting } from '../circuit/index.ts';
+import type { Build, Control, Signal } from '../document/index.ts';
+import { applyOperation } from '../document/index.ts';
+import { deriveFeeds, unfedLamps } from '../graph/index.ts';
+import { jointList } from '../harness/index.ts';
+import { assess, bodyOf } from '../rules/index.ts';
+import { jobSteps } from '../steps/index.ts';
+import { partsList, sharedPurpose } from '../work/index.ts';
+import { furtherJobs, housings, jobModels, jobName, shareHousing } from './jobs.ts';
+import { mirrorOperations, placeLampOperation } from './newLamps.ts';
+import { copyLayout, rowOperation } from './rows.ts';
+
+const ids = furtherIds();
+const KEY = 'MG-1102';
+const WIDTH_MM = 180;
+const carrier = () => testTruck().lamp(KEY, 'rear', { yMm: 500, zMm: 900 });
+const tagged = (build: Build, tag: string) => Object.values(build.lamps).find((lamp) => lamp.tag === tag)!;
+const tags = (build: Build) => Object.values(build.lamps).map(({ tag }) => tag);
+const by = (name: string, signal: Signal): Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'> => ({
+  name,
+  kind: 'signal',
+  signal,
+  ratingA: null,
+});
+/** Tail by the running lights, stop by the brake, both sides; turns are left. */
+const fed = () =>
+  carrier()
+    .feed(warnFeed('L1 R1', { name: 'Tail', pattern: 'steady', control: by('Running lights', 'running') }))
+    .feed(warnFeed('L1b R1b', { name: 'Stop', slot: 'key', pattern: 'steady', control: by('Brake', 'brake') }));
+
+describe('placed', () => {
+  it('it is one housing a side, with a lamp a job under its tag', () => {
+    const { build } = carrier();
+    expect(tags(build)).toEqual(['L1', 'L1b', 'L1c', 'R1', 'R1b', 'R1c']);
+    expect(housings(build).map(({ tag }) => tag)).toEqual(['L1', 'R1']);
+    expect(furtherJobs(build, tagged(build, 'L1').id).map(({ tag }) => tag)).toEqual(['L1b', 'L1c']);
+    expect(jobName(build, tagged(build, 'L1b'))).toBe('stop');
+    expect(jobName(build, tagged(build, 'R1c'))).toBe('turn');
+    expect(jobName(build, tagged(build, 'L1'))).toBeNull();
+    expect(shareHousing(tagged(build, 'L1b'), tagged(build, 'L1c'))).toBe(true);
+    expect(shareHousing(tagged(build, 'L1'), tagged(build, 'L1c'))).toBe(true);
+    expect(shareHousing(tagged(build, 'L1b'), tagged(build, 'R1b'))).toBe(false);
+  });
+
+  it('each job has its colour, lead and amps, and is paired with the same job on the other side', () => {
+    const { build } = carrier();
+    const [left, right] = [tagged(build, 'L1c'), tagged(build, 'R1c')];
+    expect(build.models[left.modelKey]).toMatchObject({
+      key: 'MG-1102c',
+      kind: 'signal',
+      colours: ['amber'],
+      maximumA: 0.4,
+      leads: [{ colour: 'yellow', purpose: 'feed' }],
+    });
+    expect(left.colour).toBe('amber');
+    expect(left.pairId).toBe(right.pairId);
+    expect(new Set([left.pairId, tagged(build, 'L1b').pairId, tagged(build, 'L1').pairId]).size).toBe(3);
+  });
+
+  it('jobs stand beside one another on its face, mirrored on the other side', () => {
+    const { build } = carrier();
+    const at = (tag: string) => tagged(build, tag).position.yMm;
+    // A third of the face each: the second in the middle, the third outside of it.
+    expect([at('L1'), at('L1b'), at('L1c')]).toEqual([500, 500, 500 + WIDTH_MM / 3]);
+    expect([at('R1'), at('R1b'), at('R1c')]).toEqual([-500, -500, -500 - WIDTH_MM / 3]);
+    expect(jobModels(modelByKey(KEY)).map(({ face }) => face.widthMm)).toEqual([WIDTH_MM / 3, WIDTH_MM / 3]);
+  });
+
+  it('it is bought, mounted and drilled once, and does not touch itself', () => {
+    const { build } = carrier();
+    const { feeds, findings } = assess(build);
+    const lines = partsList(build, feeds).filter(({ group }) => group === 'lamps');
+    expect(lines.map(({ name, quantity }) => [name, quantity])).toEqual([
+      ['Magnet carrier lamp, tail, stop and turn', 2],
+    ]);
+    expect(jobSteps(build, feeds).find(({ kind }) => kind === 'mount')!.detail).toMatch(/^L1 R1:/);
+    expect(findings.filter(({ code, place }) => code === 'M25' && place.lampIds.length > 1)).toEqual([]);
+  });
+
+  it('in a row every lamp of it has all its jobs', () => {
+    const { build } = testTruck();
+    const row = rowOperation(
+      build,
+      bodyOf(build),
+      {
+        model: modelByKey(KEY),
+        face: 'rear',
+        count: 2,
+        axis: 'yMm',
+        fromMm: -600,
+        toMm: 600,
+        insetMm: 0,
+        across: { axis: 'zMm', atMm: 900 },
+      },
+      ids,
+    );
+    const after = applied(build, row.ok ? [row.value] : []);
+    expect(tags(after).sort()).toEqual(['L1', 'L1b', 'L1c', 'R1', 'R1b', 'R1c']);
+  });
+});
+
+describe('changed', () => {
+  it('its jobs go where the housing goes', () => {
+    const { build } = carrier();
+    const lamp = tagged(build, 'L1');
+    const position = { ...lamp.position, yMm: 700, zMm: 1000 };
+    const after = applied(build, [{ kind: 'moveLamps', moves: [{ lampId: lamp.id, face: 'rear', position }] }]);
+    expect(tagged(after, 'L1b').position).toMatchObject({ yMm: 700, zMm: 1000 });
+    expect(tagged(after, 'L1c').position).toMatchObject({ yMm: 760, zMm: 1000 });
+    expect(tagged(after, 'R1c').position).toEqual(tagged(build, 'R1c').position);
+  });
+
+  it('they follow its tag and its lock', () => {
+    const { build } = carrier();
+    const lampIds = [tagged(build, 'L1').id];
+    const after = applied(build, [{ kind: 'editLamps', lampIds, changes: { tag: 'L7', locked: true } }]);
+    expect(tags(after)).toEqual(['L7', 'L7b', 'L7c', 'R1', 'R1b', 'R1c']);
+    expect(Object.values(after.lamps).filter(({ locked }) => locked)).toHaveLength(3);
+  });
+
+  it('taken off, they go with it, and their circuits too; one job alone can go', () => {
+    const { build } = fed();
+    const off = applied(build, [{ kind: 'removeLamps', lampIds: [tagged(build, 'L1').id] }]);
+    expect(tags(off)).toEqual(['R1', 'R1b', 'R1c']);
+    const loads = Object.values(off.elements).filter(({ kind }) => kind === 'lampLoad');
+    expect(loads.map(({ name }) => name).sort()).toEqual(['R1', 'R1b']);
+    const without = applied(build, [{ kind: 'removeLamps', lampIds: [tagged(build, 'L1c').id] }]);
+    expect(tags(without)).toEqual(['L1', 'L1b', 'R1', 'R1b', 'R1c']);
+  });
+
+  it('swapped for one with one job it loses the others; for one with several it is refused', () => {
+    const { build } = carrier();
+    const swap = (key: string) =>
+      applyOperation(
+        build,
+        { id: ids(), kind: 'swapModel', lampIds: [tagged(build, 'L1').id], model: modelByKey(key) },
+        { by: 'test', at: '2026-01-05T10:00:00.000Z' },
+      );
+    const plain = swap('MG-1101');
+    expect(plain.ok && tags(plain.value.build)).toEqual(['L1', 'R1', 'R1b', 'R1c']);
+    expect(swap('ST-0311')).toMatchObject({ ok: false, reason: { kind: 'invalid' } });
+  });
+
+  it('mirrored, the twin has every job under its own tag', () => {
+    const { build } = testTruck();
+    const single = applied(build, [
+      placeLampOperation(
+        build,
+        { model: modelByKey(KEY), face: 'rear', position: { xMm: 7000, yMm: 500, zMm: 900 }, paired: false },
+        ids,
+      ),
+    ]);
+    expect(tags(single)).toEqual(['L1', 'L1b', 'L1c']);
+    const after = applied(single, mirrorOperations(single, [tagged(single, 'L1').id], ids));
+    expect(tags(after)).toEqual(['L1', 'L1b', 'L1c', 'R1', 'R1b', 'R1c']);
+    expect(tagged(after, 'R1c')).toMatchObject({
+      housingId: tagged(after, 'R1').id,
+      pairId: tagged(after, 'L1c').pairId,
+    });
+    expect(tagged(after, 'R1c').position.yMm).toBe(-tagged(after, 'L1c').position.yMm);
+  });
+
+  it('copied to another unit, jobs stand in the copy of their housing', () => {
+    const source = carrier().build;
+    const target = testTruck().build;
+    const { operation } = copyLayout(
+      { build: source, body: bodyOf(source) },
+      { build: target, body: bodyOf(target) },
+      'edges',
+      ids,
+    );
+    const after = applied(target, [operation!]);
+    expect(tags(after).sort()).toEqual(tags(source).sort());
+    for (const tag of ['L1b', 'L1c', 'R1b'])
+      expect(tagged(after, tag)).toMatchObject({
+        housingId: tagged(after, tag.slice(0, 2)).id,
+        position: tagged(source, tag).position,
+      });
+  });
+});
+
+describe('fed', () => {
+  it('each job asks for a feed of its own, and for the lead that it is for', () => {
+    const { build } = carrier();
+    expect(unfedLamps(build).map(({ tag }) => tag)).toEqual(['L1', 'L1b', 'L1c', 'R1', 'R1b', 'R1c']);
+    expect(unfedLamps(fed().build).map(({ tag }) => tag)).toEqual(['L1c', 'R1c']);
+    const signalOf = (tag: string) => sharedPurpose(build, [tagged(build, tag)])?.signal;
+    expect(['L1', 'L1b', 'L1c', 'R1c'].map(signalOf)).toEqual(['running', 'brake', 'left', 'right']);
+  });
+
+  it('a control lights its own job and no other', () => {
+    const { build } = fed();
+    const lit = (signal: Signal) => {
+      const control = Object.values(build.controls).find((each) => each.signal === signal)!;
+      const { solution } = solveSetting(build, { keyOn: true, controlIds: new Set([control.id]), load: 'maximum' });
+      return Object.values(build.elements)
+        .filter(({ kind, id }) => kind === 'lampLoad' && Math.abs(solution.elements[id]!.currentA) > 1e-3)
+        .map(({ name }) => name)
+        .sort();
+    };
+    expect(lit('running')).toEqual(['L1', 'R1']);
+    expect(lit('brake')).toEqual(['L1b', 'R1b']);
+  });
+
+  it('all jobs of a housing share its ground lead: no second wire, ring or joint for it', () => {
+    const { build } = fed();
+    const grounds = Object.values(build.elements).filter(({ kind }) => kind === 'ground');
+    const atLamps = grounds.filter(({ name }) => /L1|R1/.test(name));
+    expect(atLamps).toHaveLength(1);
+    const inside = Object.values(build.wires).filter(({ origin }) => origin === 'part');
+    expect(inside).toHaveLength(2);
+    const [tail, stop] = deriveFeeds(build).map(({ groundWires }) => groundWires.length);
+    expect([tail, stop]).toEqual([2, 2]);
+    expect(jointList(build).some(({ at }) => at === 'L1b -')).toBe(false);
+    expect(jointList(build).find(({ at }) => at === 'L1b +')!.leads).toContain('L1b green lead');
+  });
+
+  it('a feed taken apart leaves the ground that the other job needs', () => {
+    const { build } = fed();
+    const { feeds } = assess(build);
+    expect(feeds.map(({ feed }) => feed.lamps.map(({ tag }) => tag).join(' ')).sort()).toEqual(['L1 R1', 'L1b R1b']);
+    expect(feeds.map(({ figures }) => Number(figures.maximumA.toFixed(2))).sort()).toEqual([0.12, 0.7]);
+  });
+});

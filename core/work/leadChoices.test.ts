@@ -1,0 +1,119 @@
+import { describe, expect, it } from 'vitest';
+import { BRAKE_A, motorcycleWithPlug, REAR_PLUG_ID, STOP_LAMP } from '../../demo/ownLead.ts';
+import { applied, furtherIds, testTruck } from '../../demo/testUnit.ts';
+import type { Build } from '../document/index.ts';
+import { isInCircuit, type LeadQuestion, lampsOnLead, leadChoices } from './leadChoices.ts';
+
+const ids = furtherIds();
+const question: LeadQuestion = {
+  plugId: REAR_PLUG_ID,
+  pin: '2',
+  factoryLampId: STOP_LAMP.id,
+  light: 'filament',
+  patternId: 'slow-double',
+  bursts: true,
+};
+const choicesOf = (build: Build, changed: Partial<LeadQuestion> = {}) =>
+  Object.fromEntries(
+    leadChoices(build, { ...question, ...changed }, ids).map((choice) => [choice.kind, choice]),
+  ) as Record<'tap' | 'halves' | 'butts' | 'leave', ReturnType<typeof leadChoices>[number]>;
+
+describe('the ways with a lead', () => {
+  it('all carry what hangs on it, within what its fuse is good for', () => {
+    const choices = Object.values(choicesOf(motorcycleWithPlug()));
+    expect(choices.map(({ kind }) => kind)).toEqual(['tap', 'halves', 'butts', 'leave']);
+    for (const choice of choices) {
+      expect(choice.throughA).toBeCloseTo(BRAKE_A, 9);
+      expect(choice.goodForA).toBe(15);
+    }
+  });
+
+  it('a fuse that nobody read is no figure', () => {
+    expect(choicesOf(motorcycleWithPlug({ ratingA: null })).leave.goodForA).toBeNull();
+  });
+
+  it('cutting costs a little at the lamp: two plug pairs more than none, the module in both', () => {
+    const { halves, butts, leave } = choicesOf(motorcycleWithPlug());
+    const [byHalves, byButts] = [leave.lampV! - halves.lampV!, leave.lampV! - butts.lampV!];
+    // A contact has 5 milliohm: one in the module, one in each plug pair.
+    expect(byButts).toBeCloseTo(BRAKE_A * 0.005, 3);
+    expect(byHalves).toBeGreaterThan(3 * BRAKE_A * 0.005 - 1e-3);
+    expect(byHalves).toBeLessThan(0.06);
+  });
+
+  it('minutes are those at the lead: find and cut, join, choose, cap', () => {
+    const { halves, butts, leave, tap } = choicesOf(motorcycleWithPlug());
+    // 8 + 2 halves of 3; between 2, ground 4; choose 3 and two touches; cap 1.
+    expect(halves.minutes).toBe(14 + 6 + 5 + 1);
+    // 8; two butts of 3, ground 4; choose 5; cap 1.
+    expect(butts.minutes).toBe(8 + 10 + 5 + 1);
+    expect([leave.minutes, tap.minutes]).toEqual([0, 0]);
+    expect(choicesOf(motorcycleWithPlug(), { patternId: 'slow-triple' }).halves.minutes).toBe(halves.minutes + 1);
+  });
+
+  it('what has to be bought is said of each', () => {
+    const { halves, butts, leave } = choicesOf(motorcycleWithPlug());
+    expect(halves.parts.map(({ name, quantity }) => [name, quantity])).toContainEqual([
+      'Connector pair: sealed connector, 1 way',
+      2,
+    ]);
+    expect(butts.parts.map(({ name, quantity }) => [name, quantity])).toContainEqual(['Sealed crimp, red', 2]);
+    expect(leave.parts).toEqual([]);
+  });
+
+  it('what a way would bring is found on a copy: too fast for a filament, not for a diode', () => {
+    const build = motorcycleWithPlug();
+    expect(choicesOf(build).halves.brings).toEqual([]);
+    expect(choicesOf(build, { patternId: 'quad' }).halves.brings.map(({ code }) => code)).toEqual(['M41']);
+    expect(choicesOf(build, { patternId: 'quad', light: 'led' }).halves.brings).toEqual([]);
+    expect(Object.keys(build.lamps)).toEqual([]);
+  });
+
+  it('taken, a way does what it said', () => {
+    const build = motorcycleWithPlug();
+    const { halves } = choicesOf(build);
+    const after = applied(build, halves.operations);
+    expect(isInCircuit(after, STOP_LAMP.id)).toBe(true);
+    expect(isInCircuit(build, STOP_LAMP.id)).toBe(false);
+    const again = choicesOf(after);
+    expect(again.leave.lampV).toBeCloseTo(halves.lampV!, 9);
+    expect(again.halves.refusal).toContain('something in this lead already');
+  });
+
+  it('what is not known is said, and nothing is offered', () => {
+    const build = motorcycleWithPlug();
+    expect(choicesOf(build, { factoryLampId: null }).halves).toMatchObject({
+      operations: [],
+      refusal: 'Say which lamp hangs on it: record it under Survey, Lamps.',
+    });
+    expect(choicesOf(motorcycleWithPlug({ ownLoadA: 0 })).butts.refusal).toContain('what the unit draws from pin 2');
+    expect(leadChoices(build, { ...question, pin: '9' }, ids)).toEqual([]);
+  });
+
+  it('a tap takes along the lamps that wait for its signal, and no others', () => {
+    const truck = testTruck()
+      .lamp('SG-0404', 'rear', { yMm: 300, zMm: 1900 })
+      .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 }).build;
+    const plug = motorcycleWithPlug().plugs[REAR_PLUG_ID]!;
+    const build = applied(truck, [{ kind: 'recordPlug', plug }]);
+    const stops = Object.values(build.lamps).filter(({ modelKey }) => modelKey === 'SG-0404');
+    const { tap } = choicesOf(build);
+    expect(tap.lampIds.sort()).toEqual(stops.map(({ id }) => id).sort());
+    expect(tap.throughA).toBeCloseTo(BRAKE_A + 2 * build.models['SG-0404']!.maximumA, 9);
+    expect(tap.refusal).toBe('');
+    expect(choicesOf(motorcycleWithPlug()).tap.refusal).toBe('No lamp without a feed is for this lead.');
+  });
+});
+
+it('a signal lights lamps of its own kind, the likeliest first; a lead without one lights none', () => {
+  const lamp = (role: typeof STOP_LAMP.role) => ({ ...STOP_LAMP, id: ids(), role });
+  const build = applied(motorcycleWithPlug(), [
+    { kind: 'recordFactoryLamps', lamps: [lamp('plate'), lamp('tail'), lamp('turn'), lamp('reversing')] },
+  ]);
+  const roles = (signal: Parameters<typeof lampsOnLead>[1]) => lampsOnLead(build, signal).map(({ role }) => role);
+  expect(roles('running')).toEqual(['tail', 'plate']);
+  expect(roles('brake')).toEqual(['stop']);
+  expect(roles('left')).toEqual(['turn']);
+  expect(roles('reverse')).toEqual(['reversing']);
+  expect(roles(null)).toEqual([]);
+});
