@@ -20,6 +20,7 @@ import { POWER_RULES } from './wiring/powerRules.ts';
 import { ROUTE_RULES } from './wiring/routeRules.ts';
 import { WIRING_RULES } from './wiring/wiringRules.ts';
 import { PROOF_RULES } from './working/proofRules.ts';
+import { SURVEY_RULES } from './working/surveyRules.ts';
 import { WORK_ORDER_RULES } from './working/workOrderRules.ts';
 
 /** M1 to M80 first, then what a crew is told besides. */
@@ -39,6 +40,7 @@ const PLAN_RULES: readonly FindingRule[] = [
   ...JOIN_RULES,
   ...ROUTE_RULES,
   ...INTENT_RULES,
+  ...SURVEY_RULES,
 ].sort(byCode);
 
 /** What is asked of what was done, after every tick and reading. */

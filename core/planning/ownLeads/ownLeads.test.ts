@@ -3,10 +3,10 @@
  * at 12.8 V draws 21 / 12.8 = 1.64 A; 0.75 mm2 has 24.7 milliohm a metre (IEC 60228, flexible copper, from memory).
  */
 import { describe, expect, it } from 'vitest';
-import { applied, countingIds, furtherIds } from '../../../demo/testUnit.ts';
-import { UnitBuilder } from '../../../demo/unitBuilder.ts';
+import { BRAKE_A, motorcycleWithPlug, REAR_PLUG_ID, STOP_LAMP } from '../../../demo/ownLead.ts';
+import { applied, furtherIds } from '../../../demo/testUnit.ts';
 import { solveSetting } from '../../circuit/index.ts';
-import type { Build, FactoryLamp, OperationDraft, Plug } from '../../document/index.ts';
+import type { Build, OperationDraft, Plug } from '../../document/index.ts';
 import { deriveFeeds } from '../../graph/index.ts';
 import { jointList, wireRoutes } from '../../harness/index.ts';
 import { assess, bodyOf } from '../../rules/index.ts';
@@ -16,65 +16,17 @@ import { planRoutes } from '../planRoutes.ts';
 import { planModule, planModuleOut } from './planModule.ts';
 import { lampsOfFactory, ownLead, planOwnLamp } from './planOwnLamp.ts';
 
-const AMPS = 1.64;
-type Pin = Plug['pins'][number];
 const ids = furtherIds();
-
-const stop: FactoryLamp = {
-  id: ids(),
-  role: 'stop',
-  face: 'rear',
-  colour: 'red',
-  paired: false,
-  position: { xMm: 2190, yMm: 0, zMm: 820 },
-  state: 'works',
-  note: '',
-};
-const brake: Pin = {
-  pin: '2',
-  colour: 'brown, black tracer',
-  purpose: 'brake',
-  keyOffV: 0,
-  keyOnV: 0,
-  runningV: 0,
-  signal: 'brake',
-  signalV: 12.1,
-  ratingA: 15,
-  ownLoadA: AMPS,
-  areaMm2: 0.75,
-};
-const plugId = ids();
-
-function motorcycle(pin: Partial<Pin> = {}, lamp: Partial<FactoryLamp> = {}): Build {
-  const plug: Plug = {
-    id: plugId,
-    name: 'Rear lamp plug',
-    place: 'under the seat',
-    pins: [{ ...brake, ...pin }],
-    end: 'joined',
-    leftMm: null,
-  };
-  const { build } = new UnitBuilder(
-    { tag: 'MC-01', name: 'Escort', bodyId: 'motorcycle', batteryAh: 14, alternatorA: 20 },
-    countingIds(),
-    '2026-01-05T10:00:00.000Z',
-    'Odile Marchbank',
-  ).surveyed();
-  return applied(build, [
-    { kind: 'setFusePanel', changes: { position: { xMm: 700, yMm: 0, zMm: 700 } } },
-    { kind: 'recordPlug', plug },
-    { kind: 'recordFactoryLamps', lamps: [{ ...stop, ...lamp }] },
-  ]);
-}
-
-const wish = { plugId, pin: '2', factoryLampId: stop.id, light: 'filament' } as const;
+type Pin = Plug['pins'][number];
+const plugId = REAR_PLUG_ID;
+const wish = { plugId, pin: '2', factoryLampId: STOP_LAMP.id, light: 'filament' } as const;
 
 function must<T>(result: { ok: true; value: T } | { ok: false; reason: { message: string } }): T {
   if (!result.ok) throw new Error(result.reason.message);
   return result.value;
 }
 
-const withLamp = (build = motorcycle()) => applied(build, must(planOwnLamp(build, wish, ids)));
+const withLamp = (build = motorcycleWithPlug()) => applied(build, must(planOwnLamp(build, wish, ids)));
 function withModule(ends: 'halves' | 'butts' = 'halves', patternId = 'slow-double', build = withLamp()): Build {
   const { id } = ownLead(build, plugId, '2')!;
   return applied(build, must(planModule(build, { wireId: id, ends, patternId, bursts: true }, ids)));
@@ -95,21 +47,21 @@ const words = (operations: OperationDraft[]) => operations.map(({ kind }) => kin
 describe("a lamp of the unit's own, taken into the circuit", () => {
   it('is lit by its signal and by nothing else, and draws what was written down', () => {
     const build = withLamp();
-    expect(lampWith(build, true).currentA).toBeCloseTo(AMPS, 1);
+    expect(lampWith(build, true).currentA).toBeCloseTo(BRAKE_A, 1);
     expect(Math.abs(lampWith(build, false).currentA)).toBeLessThan(1e-6);
     const [feed] = assess(build).feeds;
-    expect(feed!.figures.maximumA).toBeCloseTo(AMPS, 9);
+    expect(feed!.figures.maximumA).toBeCloseTo(BRAKE_A, 9);
     expect(feed!.feed).toMatchObject({ ownFuse: true, fuse: { name: 'Brake', ratingA: 15 } });
   });
 
   it('counts once: no longer as own load of its source as well', () => {
     const build = withLamp();
     expect(Object.values(build.slots)).toMatchObject([{ kind: 'pin', ratingA: 15, ownLoadA: 0, signal: 'brake' }]);
-    expect(assess(build).feeds[0]!.figures.limits[0]).toMatchObject({ kind: 'slot', limitA: 15, loadA: AMPS });
+    expect(assess(build).feeds[0]!.figures.limits[0]).toMatchObject({ kind: 'slot', limitA: 15, loadA: BRAKE_A });
   });
 
   it('nothing of it is bought, run, sized, stepped or taken off again, and it brings no finding', () => {
-    const before = motorcycle();
+    const before = motorcycleWithPlug();
     const build = withLamp(before);
     const { feeds } = assess(build);
     expect(partsList(build, feeds)).toEqual([]);
@@ -131,21 +83,21 @@ describe("a lamp of the unit's own, taken into the circuit", () => {
   });
 
   it('a pair hangs on one lead and shares what it draws', () => {
-    const paired = motorcycle({}, { paired: true, position: { xMm: 2190, yMm: 120, zMm: 820 } });
+    const paired = motorcycleWithPlug({}, { paired: true, position: { xMm: 2190, yMm: 120, zMm: 820 } });
     const build = withLamp(paired);
-    const lamps = lampsOfFactory(build, stop.id);
+    const lamps = lampsOfFactory(build, STOP_LAMP.id);
     expect(lamps.map(({ tag, position }) => [tag, position.yMm])).toEqual([
       ['L1', 120],
       ['R1', -120],
     ]);
-    expect(Object.values(build.models)).toMatchObject([{ maximumA: AMPS / 2, light: 'filament', kind: 'factory' }]);
-    expect(lampWith(build, true).currentA).toBeCloseTo(AMPS / 2, 1);
+    expect(Object.values(build.models)).toMatchObject([{ maximumA: BRAKE_A / 2, light: 'filament', kind: 'factory' }]);
+    expect(lampWith(build, true).currentA).toBeCloseTo(BRAKE_A / 2, 1);
     expect(deriveFeeds(build)[0]!.lamps).toHaveLength(2);
   });
 
   it('is drawn in the first word of its colour, and in red where wire is not made in it', () => {
     const colourOf = (colour: string) => {
-      const build = withLamp(motorcycle({ colour }));
+      const build = withLamp(motorcycleWithPlug({ colour }));
       return ownLead(build, plugId, '2')!.colour;
     };
     expect(colourOf('brown, black tracer')).toBe('brown');
@@ -154,7 +106,7 @@ describe("a lamp of the unit's own, taken into the circuit", () => {
   });
 
   it('has the size that was measured, or the next thinner of the table', () => {
-    const gaugeOf = (areaMm2: number | null) => ownLead(withLamp(motorcycle({ areaMm2 })), plugId, '2')!.gauge;
+    const gaugeOf = (areaMm2: number | null) => ownLead(withLamp(motorcycleWithPlug({ areaMm2 })), plugId, '2')!.gauge;
     expect(gaugeOf(1.5)).toBe('1.5');
     expect(gaugeOf(1.2)).toBe('1');
     expect(gaugeOf(null)).toBe('0.75');
@@ -166,14 +118,16 @@ describe("a lamp of the unit's own, taken into the circuit", () => {
     ['noFuse', { ratingA: null }, /fuse ahead of pin 2/],
     ['noLoad', { ownLoadA: 0 }, /what the unit draws from pin 2/],
   ] as const)('asks for what is not known: %s %o', (kind, pin, message) => {
-    const refused = planOwnLamp(motorcycle(pin as Partial<Pin>), wish, ids);
+    const refused = planOwnLamp(motorcycleWithPlug(pin as Partial<Pin>), wish, ids);
     expect(refused).toMatchObject({ ok: false, reason: { kind } });
     expect(!refused.ok && refused.reason.message).toMatch(message);
   });
 
   it('comes in once', () => {
     expect(planOwnLamp(withLamp(), wish, ids)).toMatchObject({ ok: false, reason: { kind: 'taken' } });
-    expect(planOwnLamp(motorcycle(), { ...wish, pin: '9' }, ids)).toMatchObject({ reason: { kind: 'missing' } });
+    expect(planOwnLamp(motorcycleWithPlug(), { ...wish, pin: '9' }, ids)).toMatchObject({
+      reason: { kind: 'missing' },
+    });
   });
 });
 
@@ -298,18 +252,18 @@ describe('a module put into its lead', () => {
   });
 
   it('a pair flashes behind one module, put ahead of where the lead divides', () => {
-    const pair = withLamp(motorcycle({}, { paired: true, position: { xMm: 2190, yMm: 120, zMm: 820 } }));
+    const pair = withLamp(motorcycleWithPlug({}, { paired: true, position: { xMm: 2190, yMm: 120, zMm: 820 } }));
     const build = withModule('halves', 'slow-single', pair);
     expect(Object.values(Object.values(build.functions)[0]!.shows).map(({ patternId }) => patternId)).toEqual([
       'slow-single',
       'slow-single',
     ]);
-    expect(lampWith(build, true).currentA).toBeCloseTo(AMPS / 2, 1);
+    expect(lampWith(build, true).currentA).toBeCloseTo(BRAKE_A / 2, 1);
   });
 });
 
 it('what a plan asks for is told in the words of operations', () => {
-  expect(words(must(planOwnLamp(motorcycle(), wish, ids)))).toEqual([
+  expect(words(must(planOwnLamp(motorcycleWithPlug(), wish, ids)))).toEqual([
     'addSlots',
     'editSlot',
     'placeLamps',

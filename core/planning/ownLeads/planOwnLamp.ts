@@ -68,6 +68,7 @@ function modelOf(build: Build, wish: OwnLampWish, lamp: FactoryLamp, eachA: numb
     cutInV: 0,
     face: DRAWN_FACE,
     mounts: [{ kind: 'screw', holeMm: 0, holes: 0 }],
+    jobs: [],
     leads: [
       { colour: 'own', purpose: 'feed' },
       { colour: 'own', purpose: 'ground' },
