@@ -52,6 +52,8 @@ const high = {
 };
 Object.defineProperties(Element.prototype, { clientWidth: { get: () => WINDOW.width }, clientHeight: high });
 Object.defineProperty(HTMLElement.prototype, 'offsetHeight', high);
+/** Styles are for eyes: read and matched anew for every name that is asked for, they would take most of the time. */
+Object.defineProperty(HTMLStyleElement.prototype, 'innerHTML', { configurable: true, get: () => '', set() {} });
 /** Of pseudo-elements it knows nothing, and says so at length. */
 const styleOf = window.getComputedStyle.bind(window);
 window.getComputedStyle = (element) => styleOf(element);
