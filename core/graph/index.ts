@@ -11,6 +11,7 @@ export {
   unfusedLamps,
 } from './deriveFeeds.ts';
 export { isRun, isUnits, unitsOwnParts, wiresRun } from './ownWiring.ts';
+export { pinSourceId, placeOfSource, plugOfSource } from './plugs.ts';
 export {
   SIGNAL_NAMES,
   SIGNAL_WORDS,

@@ -4,7 +4,7 @@
  */
 import { type Body, carriedBy } from '../body/index.ts';
 import type { Build, Element, Id, OperationDraft, Position, RouteLink, RouteNode, Wire } from '../document/index.ts';
-import { wiresRun } from '../graph/index.ts';
+import { placeOfSource, wiresRun } from '../graph/index.ts';
 import { conductor, wireOuterMm } from '../units/index.ts';
 import { bundleMm, loomFor } from './bundles.ts';
 import { cutMm, END_ALLOWANCE_MM, legsMm } from './runs.ts';
@@ -17,7 +17,6 @@ const JOINT_EASE_MM = 60;
 export const distanceMm = (a: Position, b: Position): number => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm, a.zMm - b.zMm);
 
 const atPanel = (element: Element): boolean =>
-  element.kind === 'tap' ||
   element.kind === 'stud' ||
   element.kind === 'fuse' ||
   element.kind === 'block' ||
@@ -35,8 +34,13 @@ export function elementPlaces(build: Build): Map<Id, Position> {
     if (element.kind === 'lampLoad') {
       const lamp = build.lamps[element.lampId];
       if (lamp) places.set(element.id, lamp.position);
-    } else if (atPanel(element)) places.set(element.id, build.fusePanel.position);
+    } else if (element.kind === 'tap') places.set(element.id, placeOfSource(build, element.slotId));
+    else if (atPanel(element)) places.set(element.id, build.fusePanel.position);
   }
+  // A fuse sits within a hand's width of what it is tapped from.
+  for (const { from, to } of Object.values(build.wires))
+    if (build.elements[from.elementId]?.kind === 'tap' && build.elements[to.elementId]?.kind === 'fuse')
+      places.set(to.elementId, places.get(from.elementId)!);
   const neighbours = new Map<Id, Id[]>();
   for (const { from, to } of Object.values(build.wires))
     for (const [here, there] of [

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { countingIds, testTruck } from '../../demo/testUnit.ts';
 import { centre, moveTo, nudge, spreadEvenly } from './arrange.ts';
-import { mirrorOperations } from './newLamps.ts';
+import { mirrorOperations } from './lamps/newLamps.ts';
 import { tapedDimensions } from './tape.ts';
 
 const pair = () => testTruck().lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 });

@@ -12,13 +12,14 @@ export {
   spreadEvenly,
   twinOf,
 } from './arrange.ts';
-export { furtherJobs, housings, isHousing, jobModels, jobName, shareHousing } from './jobs.ts';
 export { facesAway, housingOf, isSeenIn, silhouetteIn, viewPoint } from './lampGeometry.ts';
 export { carrierOf, lampMemo } from './lampMemo.ts';
+export { furtherJobs, housings, isHousing, jobModels, jobName, shareHousing } from './lamps/jobs.ts';
+export { mirrorOperations, placeLampOperation } from './lamps/newLamps.ts';
+export { usualLamps } from './lamps/usualLamps.ts';
 export { magnetHold } from './mounting/magnetHold.ts';
 export { allHoles, baseOf, bitsFor, drillingOf, formatMm, type Hole, MOUNTS, mountOf } from './mounting/mounts.ts';
 export { holePosition, type PlacedHole, placedHoles } from './mounting/placedHoles.ts';
-export { mirrorOperations, placeLampOperation } from './newLamps.ts';
 export {
   type Drawing,
   drawingDxf,
@@ -33,4 +34,3 @@ export { tapeSheet } from './papers/tapeSheet.ts';
 export { type CopyRule, copyLayout, matchTo, rowOperation, rowPlaces } from './rows.ts';
 export { compareTags, tagList, tagsFor } from './tags.ts';
 export { tapedDimensions } from './tape.ts';
-export { usualLamps } from './usualLamps.ts';

@@ -3,7 +3,7 @@ import { type Body, ontoSkin, partUnder, skinAt, type TapeEdge } from '../body/i
 import type { Build, Face, Id, Lamp, LampModel, LightColour, OperationDraft, Position } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { depthAxis, isDepth, type Move, roundedPosition, withTwins } from './arrange.ts';
-import { isHousing, jobModels, withFurtherJobs } from './jobs.ts';
+import { isHousing, jobModels, withFurtherJobs } from './lamps/jobs.ts';
 import { tagsFor } from './tags.ts';
 
 export interface RowWish {

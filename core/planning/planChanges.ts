@@ -13,7 +13,7 @@ import {
   type Terminal,
   type Wire,
 } from '../document/index.ts';
-import { deriveFeeds, type Feed, ownParts } from '../graph/index.ts';
+import { deriveFeeds, type Feed, ownParts, placeOfSource } from '../graph/index.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { ampacityA, conductor } from '../units/index.ts';
@@ -251,7 +251,7 @@ export function planFlasher(build: Build, wish: FlasherWish, newId: () => Id): R
         newId(),
         terminal(fuse.id, 'out'),
         terminal(flasher.id, 'supply'),
-        runMm(build.fusePanel.position, lamp.position),
+        runMm(placeOfSource(build, wish.slotId), lamp.position),
       ),
       {
         ...likeWire(wire, newId(), terminal(flasher.id, 'ground'), terminal(ground.id, 'join'), GROUND_LEAD_MM),

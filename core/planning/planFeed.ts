@@ -20,7 +20,7 @@ import {
   type Wire,
   type WireColour,
 } from '../document/index.ts';
-import { deriveFeeds, type Feed, SIGNAL_NAMES, signalControl, signalOfSlot } from '../graph/index.ts';
+import { deriveFeeds, type Feed, placeOfSource, SIGNAL_NAMES, signalControl, signalOfSlot } from '../graph/index.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
 import { shareHousing } from '../place/index.ts';
 import { ok, type Result, refused } from '../result.ts';
@@ -229,7 +229,7 @@ function groundOfHousing(build: Build, draft: Draft, lamp: Lamp): Terminal | nul
 function writeRun(build: Build, draft: Draft, start: Terminal): void {
   const { wish, newId } = draft;
   const lamps = wish.lampIds.map((id) => build.lamps[id]!);
-  const panel = build.fusePanel.position;
+  const panel = placeOfSource(build, wish.slotId);
   const { ahead, behind } = stationsFrom(lamps, panel);
   for (const chain of [ahead, behind]) {
     let from = start;

@@ -2,9 +2,9 @@
 import type { AssessedFeed } from '../circuit/index.ts';
 import type { Build } from '../document/index.ts';
 import { patternOf, times } from '../flash/index.ts';
-import { SIGNAL_WORDS } from '../graph/index.ts';
+import { plugOfSource, SIGNAL_WORDS } from '../graph/index.ts';
 import { tagList } from '../place/index.ts';
-import { type ModuleOnLead, moduleInFeed, plugOfSource } from '../planning/index.ts';
+import { type ModuleOnLead, moduleInFeed } from '../planning/index.ts';
 import type { StepGiven } from './step.ts';
 
 /** Opening the sheath along its wires, as long as three leads need (common practice, no source). */

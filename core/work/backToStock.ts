@@ -1,9 +1,9 @@
 /** How a unit is put back as it came: what comes off, what is closed, what its own parts need, in the order to do it. */
 import type { Body } from '../body/index.ts';
 import type { Build, Plug } from '../document/index.ts';
-import { isUnits, sourceInText, wiresRun } from '../graph/index.ts';
+import { isUnits, plugOfSource, sourceInText, wiresRun } from '../graph/index.ts';
 import { allHoles, compareTags, drillingOf, formatMm, housings, tagList, templateJobs } from '../place/index.ts';
-import { leadAround, ownLead, plugOfSource } from '../planning/index.ts';
+import { leadAround, ownLead } from '../planning/index.ts';
 
 export interface StockStep {
   title: string;

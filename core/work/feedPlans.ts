@@ -4,7 +4,7 @@
  */
 import { type AssessedFeed, CONTINUOUS_RATIO, ratedCurrentA } from '../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type Lamp, type OperationDraft } from '../document/index.ts';
-import { SIGNAL_WORDS, slotHeadroomA, slotWhen, sourceInText, unfedLamps } from '../graph/index.ts';
+import { SIGNAL_WORDS, signalOfSlot, slotHeadroomA, slotWhen, sourceInText, unfedLamps } from '../graph/index.ts';
 import { usualColour } from '../harness/index.ts';
 import { compareTags, tagList } from '../place/index.ts';
 import { planFeed } from '../planning/index.ts';
@@ -84,7 +84,15 @@ export interface FeedPlan {
   grouping: Grouping;
   supply: Supply;
   operations: OperationDraft[];
-  feeds: { name: string; tags: string; source: string; ratingA: number; lossRatio: number }[];
+  feeds: {
+    name: string;
+    tags: string;
+    source: string;
+    /** Is it a lead that is hot with a signal of the driver? */
+    isLead: boolean;
+    ratingA: number;
+    lossRatio: number;
+  }[];
   /** Lamps that are left without a feed, and why. */
   left: { tags: string; why: string }[];
   wireM: number;
@@ -117,6 +125,7 @@ function judged(
       name: feed.fuse.name,
       tags: tagList(feed.lamps.map(({ tag }) => tag)),
       source: feed.slot ? sourceInText(feed.slot) : 'the battery',
+      isLead: feed.slot !== null && signalOfSlot(feed.slot, build.electrics.systemVoltageV) !== null,
       ratingA: feed.fuse.ratingA,
       lossRatio: figures.dropV / figures.dropBudgetV,
     })),

@@ -7,6 +7,7 @@ import type { UnitListItem, UnitSummary } from '../../core/contract/index.ts';
 import { type Build, STAGE_NAMES, type Stage } from '../../core/document/index.ts';
 import { patternById } from '../../core/flash/index.ts';
 import { currentStage, stageProgress } from '../../core/overview/index.ts';
+import { housings } from '../../core/place/index.ts';
 import { assess } from '../../core/rules/index.ts';
 import { type ShopUnit, shopUnit } from '../../core/shop/index.ts';
 import { jobSteps } from '../../core/steps/index.ts';
@@ -60,7 +61,7 @@ export const glyphOf = (build: Build): UnitListItem['glyph'] => ({
   bodyId: build.body.bodyId,
   parameters: build.body.parameters,
   outlines: build.body.outlines,
-  lamps: Object.values(build.lamps).map((lamp) => ({
+  lamps: housings(build).map((lamp) => ({
     x: lamp.position.xMm,
     y: lamp.position.yMm,
     face: lamp.face,
@@ -75,7 +76,7 @@ export const plainColumns = (build: Build) => ({
   tag: build.unit.tag,
   name: build.unit.name,
   glyph: JSON.stringify(glyphOf(build)),
-  lamps: Object.keys(build.lamps).length,
+  lamps: housings(build).length,
 });
 
 const MAX_WORDS = 600;

@@ -3,6 +3,7 @@ import { Button, Popover, Tooltip } from 'antd';
 import dayjs from 'dayjs';
 import { Link, useNavigate } from 'react-router';
 import { OPERATION_WORDS, STAGE_NAMES, STAGES, type Stage } from '../../core/document/index.ts';
+import { housings } from '../../core/place/index.ts';
 import type { Severity } from '../../core/rules/index.ts';
 import { formatLength } from '../../core/units/index.ts';
 import { useApp } from '../app/store.ts';
@@ -28,7 +29,7 @@ export function UnitHeader({ stage }: { stage: Stage }) {
   const undoWords = open.undo.at(-1)?.what;
   const redoWords = open.redo.at(-1)?.what;
 
-  const lampCount = Object.keys(build.lamps).length;
+  const lampCount = housings(build).length;
   return (
     <>
       <div className="unit-header">

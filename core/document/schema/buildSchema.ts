@@ -122,6 +122,9 @@ export const Plug = z.object({
   ),
   end: z.enum(['joined', 'capped', 'open']).describe('what stands on its far side now'),
   leftMm: z.number().min(0).max(5000).nullable().describe('lead left behind it where it was cut; null when whole'),
+  position: Position.optional().describe(
+    'where it hangs; left out while nobody said, which counts as at the fuse panel',
+  ),
 });
 export type Plug = z.infer<typeof Plug>;
 

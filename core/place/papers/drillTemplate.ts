@@ -3,7 +3,7 @@
 import { type Body, type BodyPart, partUnder } from '../../body/index.ts';
 import type { Build, Face, Lamp, LampModel, MountKind } from '../../document/index.ts';
 import { twinOf } from '../arrange.ts';
-import { housings } from '../jobs.ts';
+import { housings } from '../lamps/jobs.ts';
 import {
   allHoles,
   baseOf,

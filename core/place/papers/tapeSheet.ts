@@ -3,7 +3,7 @@
 import { type Body, partUnder } from '../../body/index.ts';
 import type { Build, Lamp } from '../../document/index.ts';
 import { isDepth } from '../arrange.ts';
-import { housings } from '../jobs.ts';
+import { housings } from '../lamps/jobs.ts';
 import { compareTags } from '../tags.ts';
 import { tapedDimensions } from '../tape.ts';
 

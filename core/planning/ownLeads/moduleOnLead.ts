@@ -1,8 +1,7 @@
 /** A module that stands in a lead of the unit's own, with what its lamps are to show. */
 import type { Build, ElementOf, Id, LightFunction } from '../../document/index.ts';
 import { byPriority, touchesFor } from '../../flash/index.ts';
-import { deriveFeeds, type Feed } from '../../graph/index.ts';
-import { pinSourceId } from './planPins.ts';
+import { deriveFeeds, type Feed, pinSourceId } from '../../graph/index.ts';
 
 export interface ModuleOnLead {
   element: ElementOf<'modulator'>;

@@ -18,13 +18,13 @@ import {
   type Wire,
   WireColour,
 } from '../../document/index.ts';
-import { isUnits, SIGNAL_NAMES, signalControl, signalOfSlot } from '../../graph/index.ts';
+import { isUnits, pinSourceId, placeOfSource, SIGNAL_NAMES, signalControl, signalOfSlot } from '../../graph/index.ts';
 import { GROUND_LEAD_MM, runMm } from '../../harness/index.ts';
 import { mirroredPlace, tagsFor } from '../../place/index.ts';
 import { ok, type Result, refused } from '../../result.ts';
 import { conductorsOf } from '../../units/index.ts';
 import { newFunction } from '../planFunction.ts';
-import { pinSourceId, planPinSource } from './planPins.ts';
+import { planPinSource } from './planPins.ts';
 
 export interface OwnLampWish {
   plugId: Id;
@@ -189,7 +189,7 @@ function ownCircuit(
       origin: 'unit',
     });
   const [first] = lamps;
-  const toLamps = runMm(build.fusePanel.position, first!.position);
+  const toLamps = runMm(placeOfSource(build, slotId), first!.position);
   let from = at(tap.id, 'out');
   if (lamps.length > 1) {
     const splice: Element = {

@@ -1,12 +1,11 @@
 /** A pin that was metered in the survey, as a source that feeds can be taken from. */
-import { type Build, derivedId, type Id, type OperationDraft, type Plug, type Slot } from '../../document/index.ts';
+import type { Build, Id, OperationDraft, Plug, Slot } from '../../document/index.ts';
+import { pinSourceId } from '../../graph/index.ts';
 
 type Pin = Plug['pins'][number];
 
 /** What a lead of the unit's own may carry where nobody knows its fuse: the smallest that crews find (common practice, no source). */
 const UNKNOWN_LIMIT_A = 5;
-
-export const pinSourceId = (plugId: Id, pin: string): Id => derivedId(plugId, `pin ${pin}`);
 
 const isRead = ({ keyOffV, keyOnV, signalV }: Pin): boolean => keyOffV !== null || keyOnV !== null || signalV !== null;
 
@@ -18,13 +17,6 @@ export function pinsToTake(build: Build): { plug: Plug; pin: Pin }[] {
       .filter((pin) => [pin.keyOffV, pin.keyOnV, pin.runningV, pin.signalV].some((volts) => (volts ?? 0) > 1))
       .map((pin) => ({ plug, pin })),
   );
-}
-
-/** The plug and pin that a source was made of; null for one that is no pin. */
-export function plugOfSource(build: Build, slotId: Id): { plug: Plug; pin: Pin } | null {
-  for (const plug of Object.values(build.plugs))
-    for (const pin of plug.pins) if (pinSourceId(plug.id, pin.pin) === slotId) return { plug, pin };
-  return null;
 }
 
 export interface PinSource {

@@ -75,7 +75,9 @@ export function PlansPanel({ onClose }: { onClose(): void }) {
                 onClick={() => setChosenKey(plan.key)}
               >
                 <b>{GROUPING_WORDS[plan.grouping]}</b>
-                <span>{SUPPLY_WORDS[plan.supply]}</span>
+                <span>
+                  {plan.feeds.every((feed) => feed.isLead) ? 'from leads of the unit' : SUPPLY_WORDS[plan.supply]}
+                </span>
               </button>
             ))}
           </div>

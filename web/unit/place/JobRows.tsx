@@ -18,7 +18,7 @@ export function JobRows({ lamp }: { lamp: Lamp }) {
           return (
             <li key={job.id}>
               <i style={{ background: LIGHT[job.colour] }} aria-hidden />
-              <b>{job.tag}</b> {jobName(build, job) ?? 'first'}, {job.colour}
+              <b>{job.tag}</b> {[jobName(build, job), job.colour].filter(Boolean).join(', ')}
               <span className="muted">
                 {lead} lead, <span className="mono">{model.maximumA.toFixed(2)} A</span>,{' '}
                 {unfed.has(job.id) ? 'not fed yet' : 'fed'}

@@ -3,6 +3,7 @@ import { Button, Select } from 'antd';
 import { Link } from 'react-router';
 import type { Plug } from '../../../core/document/index.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { leadAddress } from '../feed/leads/chosenLead.ts';
 import { useUnit } from '../useUnit.ts';
 import { MeterField } from './MeterField.tsx';
@@ -13,12 +14,18 @@ import { TextField } from './TextField.tsx';
 /** What nobody read stands at nothing, as most pins of a plug do with the key off and on. */
 const restZero = (each: Pin): Pin => ({ ...each, keyOffV: each.keyOffV ?? 0, keyOnV: each.keyOnV ?? 0 });
 
+const AXES = [
+  ['xMm', 'from the front'],
+  ['zMm', 'from the ground'],
+] as const;
+
 /** Is there anything on it that could be taken? */
 const isUsable = ({ signal, keyOffV, keyOnV, runningV }: Pin): boolean =>
   signal !== null || [keyOffV, keyOnV, runningV].some((read) => (read ?? 0) > 0);
 
 export function PlugCard({ plug }: { plug: Plug }) {
-  const { id, mayEdit, act } = useUnit();
+  const { id, build, preferences, mayEdit, act } = useUnit();
+  const at = plug.position ?? build.fusePanel.position;
   const put = (changes: Partial<Plug>) => act({ kind: 'recordPlug', plug: { ...plug, ...changes } });
   const edit = (index: number, changes: Partial<Pin>) =>
     put({ pins: plug.pins.map((each, at) => (at === index ? { ...each, ...changes } : each)) });
@@ -151,6 +158,21 @@ export function PlugCard({ plug }: { plug: Plug }) {
           {unread} not read: all 0 V
         </Button>
       )}
+      <div className="plug-place">
+        <span>{plug.position ? 'Hangs' : 'Hangs at the fuse panel, as far as anybody said:'}</span>
+        {AXES.map(([axis, words]) => (
+          <label key={axis}>
+            {words}
+            <LengthInput
+              label={`${plug.name}, ${words}`}
+              valueMm={at[axis]}
+              unit={preferences.length}
+              disabled={!mayEdit}
+              onCommit={(valueMm) => put({ position: { ...at, [axis]: Math.round(valueMm) } })}
+            />
+          </label>
+        ))}
+      </div>
       <footer className="plug-end">
         <Select
           aria-label={`What ${plug.name} ends on`}

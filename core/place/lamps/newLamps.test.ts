@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { modelByKey } from '../../demo/shelf.ts';
-import { applied, countingIds, testTruck } from '../../demo/testUnit.ts';
-import { makeBody } from '../body/index.ts';
-import type { Lamp } from '../document/index.ts';
+import { modelByKey } from '../../../demo/shelf.ts';
+import { applied, countingIds, testTruck } from '../../../demo/testUnit.ts';
+import { makeBody } from '../../body/index.ts';
+import type { Lamp } from '../../document/index.ts';
+import { compareTags, tagLetter } from '../tags.ts';
 import { mirrorOperations, placeLampOperation } from './newLamps.ts';
-import { compareTags, tagLetter } from './tags.ts';
 import { usualLamps } from './usualLamps.ts';
 
 const { build } = testTruck();

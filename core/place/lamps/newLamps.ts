@@ -1,7 +1,7 @@
-import type { Build, Face, Id, Lamp, LampModel, LightColour, OperationDraft, Position } from '../document/index.ts';
-import { mirroredPlace } from './arrange.ts';
+import type { Build, Face, Id, Lamp, LampModel, LightColour, OperationDraft, Position } from '../../document/index.ts';
+import { mirroredPlace } from '../arrange.ts';
+import { tagsFor } from '../tags.ts';
 import { furtherJobs, isHousing, jobModels, withFurtherJobs } from './jobs.ts';
-import { tagsFor } from './tags.ts';
 
 export interface NewLamp {
   model: LampModel;

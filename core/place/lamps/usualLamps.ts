@@ -1,7 +1,7 @@
 /** The lamps that a unit of its kind usually comes with: a start for the survey, to be checked one by one on the unit. */
-import { type Body, skinAt, templateById } from '../body/index.ts';
-import type { Face, FactoryLamp, LightColour, Position } from '../document/index.ts';
-import { depthAxis, roundedPosition } from './arrange.ts';
+import { type Body, skinAt, templateById } from '../../body/index.ts';
+import type { Face, FactoryLamp, LightColour, Position } from '../../document/index.ts';
+import { depthAxis, roundedPosition } from '../arrange.ts';
 
 type Usual = Omit<FactoryLamp, 'id' | 'state' | 'note'>;
 

@@ -2,8 +2,8 @@
  * Lamps with several jobs: a housing that is mounted once, and in it one lamp a job, each with a lead, an amperage and a
  * colour of its own. Tags of further jobs are the housing's with a letter: L1, L1b, L1c.
  */
-import type { Build, Id, Lamp, LampModel, Position } from '../document/index.ts';
-import { isDepth } from './arrange.ts';
+import type { Build, Id, Lamp, LampModel, Position } from '../../document/index.ts';
+import { isDepth } from '../arrange.ts';
 
 const LETTERS = 'bcdef';
 

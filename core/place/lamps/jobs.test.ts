@@ -1,18 +1,18 @@
 /** A carrier lamp with three jobs: tail, stop, turn; each with a lead of its own and one ground. */
 import { describe, expect, it } from 'vitest';
-import { modelByKey } from '../../demo/shelf.ts';
-import { applied, furtherIds, testTruck, warnFeed } from '../../demo/testUnit.ts';
-import { solveSetting } from '../circuit/index.ts';
-import type { Build, Control, Signal } from '../document/index.ts';
-import { applyOperation } from '../document/index.ts';
-import { deriveFeeds, unfedLamps } from '../graph/index.ts';
-import { jointList } from '../harness/index.ts';
-import { assess, bodyOf } from '../rules/index.ts';
-import { jobSteps } from '../steps/index.ts';
-import { partsList, sharedPurpose } from '../work/index.ts';
+import { modelByKey } from '../../../demo/shelf.ts';
+import { applied, furtherIds, testTruck, warnFeed } from '../../../demo/testUnit.ts';
+import { solveSetting } from '../../circuit/index.ts';
+import type { Build, Control, Signal } from '../../document/index.ts';
+import { applyOperation } from '../../document/index.ts';
+import { deriveFeeds, unfedLamps } from '../../graph/index.ts';
+import { jointList } from '../../harness/index.ts';
+import { assess, bodyOf } from '../../rules/index.ts';
+import { jobSteps } from '../../steps/index.ts';
+import { partsList, sharedPurpose } from '../../work/index.ts';
+import { copyLayout, rowOperation } from '../rows.ts';
 import { furtherJobs, housings, jobModels, jobName, shareHousing } from './jobs.ts';
 import { mirrorOperations, placeLampOperation } from './newLamps.ts';
-import { copyLayout, rowOperation } from './rows.ts';
 
 const ids = furtherIds();
 const KEY = 'MG-1102';
