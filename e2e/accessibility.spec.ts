@@ -60,6 +60,17 @@ const VIEWS: View[] = [
       },
     ],
   },
+  {
+    path: '/unit/SR-21/feed',
+    open: [
+      "the unit's own leads",
+      async (page) => {
+        await page.locator('.field-tabs button', { hasText: 'Own leads' }).click();
+        await page.getByRole('button', { name: 'Pin 2, brake' }).click();
+        await page.locator('.lead-choice').nth(3).waitFor();
+      },
+    ],
+  },
   { path: '/unit/SR-11/flash' },
   ...['Set lamps', 'Legend'].map((name) => ({ path: '/unit/SR-11/flash', open: panel(name) })),
   {
@@ -91,7 +102,7 @@ test.describe('a screen reader and weak eyes', () => {
       data: { username: 'odile', password: 'causeway' },
     });
     expect(answer.ok()).toBe(true);
-    for (const tag of ['SR-03', 'SR-11']) {
+    for (const tag of ['SR-03', 'SR-11', 'SR-21']) {
       const found = await context.request.get(`${address()}/api/units?text=${tag}`);
       unitIds.set(tag, ((await found.json()) as { rows: { id: string }[] }).rows[0]!.id);
     }

@@ -5,7 +5,9 @@
  */
 import { comeIn, expect, saved, test } from './helpers.ts';
 
-test('the brake lead is metered, cut between plug halves, flashes, and is a whole job with a way back', async ({ page }) => {
+test('the brake lead is metered, cut between plug halves, flashes, and is a whole job with a way back', async ({
+  page,
+}) => {
   const panel = page.locator('.panel').first();
   await comeIn(page, 'Odile');
   await page.getByRole('button', { name: 'New unit' }).click();
@@ -37,7 +39,10 @@ test('the brake lead is metered, cut between plug halves, flashes, and is a whol
   await test.step('the lead: what it carries, and the ways with it, each tried', async () => {
     // The ground is nothing to take anything from.
     await expect(panel.getByRole('link', { name: /Use this lead/ })).toHaveCount(2);
-    await panel.getByRole('link', { name: /Use this lead/ }).nth(1).click();
+    await panel
+      .getByRole('link', { name: /Use this lead/ })
+      .nth(1)
+      .click();
     const lead = page.getByRole('region', { name: 'Pin 2' });
     await expect(lead).toContainText('hot with the brake');
     await expect(lead).toContainText('1.64 A');

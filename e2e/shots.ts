@@ -48,11 +48,12 @@ const SHOTS: Shot[] = [
   },
   { name: 'flash', path: '/unit/SR-07/flash', prepare: (page) => page.locator('.timeline-row').nth(5).click() },
   {
-    name: 'feed-battery',
-    path: '/unit/SR-07/feed',
+    name: 'feed-leads',
+    path: '/unit/SR-21/feed',
     prepare: async (page) => {
-      await page.locator('.field-tabs button', { hasText: 'Battery' }).click();
-      await page.locator('.battery-chart svg').waitFor();
+      await page.locator('.field-tabs button', { hasText: 'Own leads' }).click();
+      await page.getByRole('button', { name: 'Pin 2, brake' }).click();
+      await page.locator('.lead-choice').nth(1).click();
     },
   },
   { name: 'parts', path: '/unit/SR-07/parts' },

@@ -27,6 +27,8 @@ export function purposeOf(build: Build, lamp: Lamp, model: LampModel): Purpose |
   });
   if (model.kind === 'factory') return null;
   if (model.kind === 'reversing') return driven('reverse');
+  // It bursts by itself when the brake is held.
+  if (model.kind === 'modulator') return { ...driven('brake'), patternId: 'burst-steady' };
   if (MARKS.has(model.kind)) return driven('running');
   if (model.kind === 'signal')
     return lamp.colour === 'amber' ? driven(lamp.position.yMm >= 0 ? 'left' : 'right') : driven('brake');

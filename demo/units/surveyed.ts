@@ -1,8 +1,37 @@
 /** Units that have been surveyed, some with their first lamps laid out. */
-import type { Build } from '../../core/document/index.ts';
+import { type Build, type Id, PLAIN_PIN, type Plug } from '../../core/document/index.ts';
 import { ODILE } from '../people.ts';
 import { UnitBuilder } from '../unitBuilder.ts';
 import { SMALL_PANEL, TRAILER_PANEL, TRUCK_SLOTS, type World } from './setting.ts';
+
+/** As it was metered with the key on, and with the brake held. */
+const rearLampPlug = (id: Id): Plug => {
+  const pin = (name: string, colour: string, purpose: string, more: Partial<Plug['pins'][number]> = {}) => ({
+    pin: name,
+    colour,
+    purpose,
+    keyOffV: 0,
+    keyOnV: 0,
+    runningV: 0,
+    ...PLAIN_PIN,
+    ...more,
+  });
+  return {
+    id,
+    name: 'Rear lamp plug',
+    place: 'under the seat, right of the frame',
+    position: { xMm: 1620, yMm: -90, zMm: 780 },
+    pins: [
+      pin('1', 'yellow, black tracer', 'tail and plate', { keyOnV: 12.5, runningV: 13.9, ratingA: 10, ownLoadA: 0.78 }),
+      pin('2', 'brown', 'brake', { signal: 'brake', signalV: 12.1, ratingA: 10, ownLoadA: 1.64, areaMm2: 0.75 }),
+      pin('3', 'blue, orange tracer', 'left turn', { signal: 'left', signalV: 12.2, ratingA: 10, ownLoadA: 1.64 }),
+      pin('4', 'green, white tracer', 'right turn', { signal: 'right', ratingA: 10, ownLoadA: 1.64 }),
+      pin('5', 'black', 'ground', { areaMm2: 1 }),
+    ],
+    end: 'joined',
+    leftMm: null,
+  };
+};
 
 export function surveyedUnits({ newId, daysAgo }: World): Build[] {
   const start = (given: ConstructorParameters<typeof UnitBuilder>[0], days: number) =>
@@ -61,7 +90,8 @@ export function surveyedUnits({ newId, daysAgo }: World): Build[] {
     10,
   )
     .slots(3, SMALL_PANEL.slice(0, 4))
-    .lamp('MD-1001', 'rear', { yMm: 0, zMm: 1100 });
+    .lamp('MD-1001', 'rear', { yMm: 0, zMm: 1100 })
+    .apply({ kind: 'recordPlug', plug: rearLampPlug(newId()) });
   const pump = start(
     { tag: 'SR-23', name: 'Water pump trailer', bodyId: 'pump-trailer', batteryAh: 95, alternatorA: 40 },
     2,

@@ -1,6 +1,6 @@
 /** Findings about how things are joined: M4, M7, M9, M17, M19, M22. */
 import type { Build, ElementOf, Id, Lamp, OperationDraft, Signal, Terminal, Wire } from '../../document/index.ts';
-import { passagesFrom, terminalNode, unfusedLamps, type WireEnd, wireEnds } from '../../graph/index.ts';
+import { passagesFrom, plugOfSource, terminalNode, unfusedLamps, type WireEnd, wireEnds } from '../../graph/index.ts';
 import { connectorByName, type PinSpec } from '../../harness/index.ts';
 import { tagList } from '../../place/index.ts';
 import { planBranchFuse } from '../../planning/index.ts';
@@ -185,8 +185,14 @@ function joinedLive({ build }: CheckContext): Hit[] {
 }
 
 function openConnector({ build }: CheckContext): Hit[] {
+  const tapped = new Set(
+    Object.values(build.elements).flatMap((element) =>
+      element.kind === 'tap' ? (plugOfSource(build, element.slotId)?.plug.id ?? []) : [],
+    ),
+  );
   const plugs = Object.values(build.plugs)
-    .filter((plug) => plug.end === 'open')
+    // What is tapped at its pins is not open there; pins that are left are closed with it.
+    .filter((plug) => plug.end === 'open' && !tapped.has(plug.id))
     .map(
       (plug): Hit => ({
         message: say`${plug.name}${plug.place ? `, ${plug.place}` : ''}, is left open.`,
