@@ -1,17 +1,17 @@
 /** Worker threads beside the requests, with a limit on what may wait and on how long it may take. */
 import { Piscina } from 'piscina';
 import { ApiError } from './errors.ts';
+import { threadCode } from './threadCode.ts';
 
 const IDLE_MS = 60_000;
 
-/** Threads that run the default export of one file; the folder's own loader is said here, as tests run under another. */
+/** Threads that run the default export of one file. */
 export function workerThreads<Task, Answer>(file: URL, maxThreads: number, idleTimeout = IDLE_MS) {
   return new Piscina<Task, Answer>({
-    filename: file.href,
+    ...threadCode(file),
     minThreads: 0,
     maxThreads,
     idleTimeout,
-    execArgv: ['--import', 'tsx'],
   });
 }
 

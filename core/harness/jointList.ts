@@ -1,5 +1,5 @@
 /** The joint list: every place where wires end, with the leads that meet there and how the joint is made. */
-import type { Build, LampModel, Terminal } from '../document/index.ts';
+import type { Build, Id, LampModel, Terminal } from '../document/index.ts';
 import { terminalNode } from '../graph/index.ts';
 import { conductor } from '../units/index.ts';
 import { misleadingLeads } from './colourCode.ts';
@@ -12,6 +12,8 @@ export interface Joint {
   /** Where it is, as the crew names it. */
   at: string;
   leads: string[];
+  /** Wires among them; the tag is null for a lead that was there before. */
+  wires: { id: Id; tag: string | null; areaMm2: number }[];
   fitting: string;
   stripMm: number;
   shrinkMm: number;
@@ -32,6 +34,7 @@ function lampLeads(model: LampModel, tag: string, terminal: keyof typeof PURPOSE
 }
 
 interface MeetingEnd {
+  wire: Joint['wires'][number];
   lead: string;
   feed: string;
   shrinkMm: number;
@@ -53,17 +56,21 @@ function meetings(build: Build, lines: readonly CutLine[]): Meeting[] {
   };
   for (const line of lines) {
     const wire = build.wires[line.wireId]!;
-    const shared = { lead: `${line.tag} ${line.gauge} ${line.colour}`, feed: line.feed, shrinkMm: line.shrinkMm };
+    const { areaMm2 } = conductor(wire.table, wire.gauge);
+    const shared = {
+      wire: { id: wire.id, tag: line.tag, areaMm2 },
+      lead: `${line.tag} ${line.gauge} ${line.colour}`,
+      feed: line.feed,
+      shrinkMm: line.shrinkMm,
+    };
     meet(wire.from, { ...shared, end: line.from });
     meet(wire.to, { ...shared, end: line.end });
   }
-  for (const { wire, at, end } of givenEnds(build))
-    meet(at, {
-      lead: givenName(wire),
-      feed: '',
-      shrinkMm: shrinkOver(conductor(wire.table, wire.gauge).areaMm2),
-      end,
-    });
+  for (const { wire, at, end } of givenEnds(build)) {
+    const { areaMm2 } = conductor(wire.table, wire.gauge);
+    const shrinkMm = shrinkOver(areaMm2);
+    meet(at, { wire: { id: wire.id, tag: null, areaMm2 }, lead: givenName(wire), feed: '', shrinkMm, end });
+  }
   return [...byNode.values()];
 }
 
@@ -81,6 +88,7 @@ function capsOf(build: Build, fed: ReadonlySet<string>): Omit<Joint, 'tag'>[] {
       feed: '',
       at: `${lamp.tag} ${purpose === 'program' ? 'programming' : 'sync'}`,
       leads: [`${lamp.tag} ${colour} lead`],
+      wires: [],
       fitting: 'shrink cap, sealed',
       stripMm: CAP_STRIP_MM,
       shrinkMm: CAP_SHRINK_MM,
@@ -107,6 +115,7 @@ export function jointList(build: Build, lines: readonly CutLine[] = cutList(buil
       feed: ends.find(({ feed }) => feed !== '')?.feed ?? '',
       at: first.end.to,
       leads: [...ends.map(({ lead }) => lead), ...own.leads],
+      wires: ends.map((each) => each.wire),
       fitting: first.end.fitting,
       stripMm: Math.max(...ends.map(({ end }) => end.stripMm)),
       shrinkMm: Math.max(...ends.map(({ shrinkMm }) => shrinkMm)),

@@ -3,7 +3,7 @@ import { partUnder } from '../body/index.ts';
 import { type AssessedFeed, energyFigures } from '../circuit/index.ts';
 import type { Build, Position, Stage } from '../document/index.ts';
 import { sourceName } from '../graph/index.ts';
-import { cutList, jointList, terminalName } from '../harness/index.ts';
+import { jointList, terminalName } from '../harness/index.ts';
 import { holePosition, placedHoles } from '../place/index.ts';
 import { assess, bodyOf, type Finding, isWayThatHolds, type Severity, tryWay } from '../rules/index.ts';
 import { jobSteps, ruleById } from '../steps/index.ts';
@@ -110,18 +110,14 @@ function feedReport(build: Build, { feed, figures }: AssessedFeed): FeedReport {
   };
 }
 
-function jointsOf(build: Build): CheckReport['joints'] {
-  const lines = cutList(build);
-  const wireOf = new Map(lines.map((line) => [line.tag, build.wires[line.wireId]!]));
-  return jointList(build, lines).map(({ tag, at, leads, fitting }) => {
-    const wires = leads.map((lead) => lead.split(' ')[0]!).filter((each) => wireOf.has(each));
-    const areaMm2 = wires.reduce((sum, each) => {
-      const { table, gauge } = wireOf.get(each)!;
-      return sum + conductor(table, gauge).areaMm2;
-    }, 0);
-    return { id: tag, at, wires, areaMm2, madeBy: fitting };
-  });
-}
+const jointsOf = (build: Build): CheckReport['joints'] =>
+  jointList(build).map(({ tag, at, wires, fitting }) => ({
+    id: tag,
+    at,
+    wires: wires.map((wire) => wire.tag ?? wire.id),
+    areaMm2: wires.reduce((sum, wire) => sum + wire.areaMm2, 0),
+    madeBy: fitting,
+  }));
 
 function holesOf(build: Build): HoleReport[] {
   const body = bodyOf(build);

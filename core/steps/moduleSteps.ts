@@ -69,7 +69,7 @@ export function moduleSteps(
       {
         key: `program:${id}`,
         title: `Choose the module's pattern, ${feed.fuse.name}`,
-        detail: `Its fuse in for this, ${signal} on. ${chosen(build, module)} Off, wait, and on again: it bursts, then burns steadily.`,
+        detail: `Its fuse in for this, ${signal} on. ${chosen(build, module)} Off, wait, and on again: ${module.bursts ? 'it bursts, then burns steadily' : 'it flashes as long as it is on'}.`,
         caution: 'Flashing light can trigger seizures: warn whoever is near, and look away from the lens.',
         where,
         feedIds: [feed.fuse.id],

@@ -12,7 +12,7 @@ import {
   wireRoutes,
 } from '../harness/index.ts';
 import { allHoles, bitsFor, drillingOf, formatMm, templateJobs } from '../place/index.ts';
-import { conductor, wireOuterMm } from '../units/index.ts';
+import { wireOuterMm } from '../units/index.ts';
 import type { PartLine } from './partsList.ts';
 import { shrinkFor } from './shrink.ts';
 
@@ -84,14 +84,9 @@ function wallGrommets(build: Build): Line[] {
 /** Shrink for every joint, by the barrel that it goes over and the thinnest wire that it grips; labels for both ends. */
 function shrinkAndLabels(build: Build): Line[] {
   const lines = cutList(build);
-  const areaOf = new Map(
-    lines.map((line) => {
-      const wire = build.wires[line.wireId]!;
-      return [line.tag, conductor(wire.table, wire.gauge).areaMm2] as const;
-    }),
-  );
   const shrink = jointList(build, lines).flatMap((joint): Line[] => {
-    const areas = joint.leads.flatMap((lead) => areaOf.get(lead.split(' ')[0]!) ?? []);
+    // Leads that were there before, or come with a part, are joined in sealed fittings.
+    const areas = joint.wires.flatMap(({ tag, areaMm2 }) => (tag === null ? [] : [areaMm2]));
     if (areas.length === 0) return [];
     const barrelMm = BARREL_MM[terminalColour(Math.max(...areas))]!;
     const found = shrinkFor(barrelMm, wireOuterMm(Math.min(...areas)));

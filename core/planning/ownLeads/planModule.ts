@@ -1,10 +1,11 @@
 /** Something put into a lead of the unit's own: the lead is cut, and what is between goes out again. */
 
-import type { Build, Element, Id, OperationDraft, Terminal, Wire } from '../../document/index.ts';
+import type { Build, Element, Id, LightFunction, OperationDraft, Terminal, Wire } from '../../document/index.ts';
 import { USUAL_BURST } from '../../flash/index.ts';
 import { isUnits } from '../../graph/index.ts';
 import { GROUND_LEAD_MM } from '../../harness/index.ts';
 import { ok, type Result, refused } from '../../result.ts';
+import { ownPattern } from './planOwnLamp.ts';
 
 export interface ModuleWish {
   wireId: Id;
@@ -77,15 +78,19 @@ export function planModule(
 }
 
 /** What the lamps behind the lead show by the signal that lights them. */
-function shown(build: Build, wire: Wire, { patternId, bursts }: ModuleWish): OperationDraft[] {
+const shown = (build: Build, wire: Wire, { patternId, bursts }: ModuleWish): OperationDraft[] =>
+  bySignal(build, wire).flatMap(({ each, lampIds }): OperationDraft[] => [
+    { kind: 'setPattern', functionId: each.id, lampIds, changes: { patternId } },
+    { kind: 'editFunction', functionId: each.id, changes: { modulator: bursts ? USUAL_BURST : null } },
+  ]);
+
+/** Functions that a signal of the driver gives lamps behind a wire, with those lamps. */
+function bySignal(build: Build, wire: Wire): { each: LightFunction; lampIds: Id[] }[] {
   const behind = lampsBehind(build, wire);
-  return Object.values(build.functions).flatMap((each): OperationDraft[] => {
+  return Object.values(build.functions).flatMap((each) => {
     const lampIds = behind.filter((id) => each.shows[id]);
-    if (lampIds.length === 0 || build.controls[each.controlId]?.kind !== 'signal') return [];
-    return [
-      { kind: 'setPattern', functionId: each.id, lampIds, changes: { patternId } },
-      { kind: 'editFunction', functionId: each.id, changes: { modulator: bursts ? USUAL_BURST : null } },
-    ];
+    const isSignal = build.controls[each.controlId]?.kind === 'signal';
+    return isSignal && lampIds.length > 0 ? [{ each, lampIds }] : [];
   });
 }
 
@@ -105,19 +110,19 @@ export function planModuleOut(build: Build, moduleId: Id): OperationDraft[] {
   const around = leadAround(build, moduleId);
   if (!around) return [];
   const { near, far, elementIds, wireIds } = around;
-  const lamps = new Set(lampsBehind(build, far));
   return [
     { kind: 'moveWireEnds', moves: [{ wireId: near.id, end: 'to', onto: far.to }] },
     { kind: 'setWireLengths', lengths: [{ wireId: near.id, lengthMm: near.lengthMm + far.lengthMm }] },
     { kind: 'removeFeed', elementIds, wireIds: [...wireIds, far.id] },
-    ...Object.values(build.functions).flatMap((each): OperationDraft[] => {
-      const lampIds = Object.keys(each.shows).filter((id) => lamps.has(id));
-      if (lampIds.length === 0) return [];
-      return [
-        { kind: 'setPattern', functionId: each.id, lampIds, changes: { patternId: 'steady' } },
-        { kind: 'editFunction', functionId: each.id, changes: { modulator: null } },
-      ];
-    }),
+    ...bySignal(build, far).flatMap(({ each, lampIds }): OperationDraft[] => [
+      {
+        kind: 'setPattern',
+        functionId: each.id,
+        lampIds,
+        changes: { patternId: ownPattern(build.controls[each.controlId]!.signal) },
+      },
+      { kind: 'editFunction', functionId: each.id, changes: { modulator: null } },
+    ]),
   ];
 }
 

@@ -164,6 +164,10 @@ function sizeOf(areaMm2: number): Wire['gauge'] {
 const drawnColour = (colour: string): Wire['colour'] =>
   WireColour.safeParse(/[a-z]+/i.exec(colour)?.[0]?.toLowerCase()).data ?? 'red';
 
+/** What lamps of a unit's own show by a signal, with nothing between. */
+export const ownPattern = (signal: Signal | null): string =>
+  signal === 'left' || signal === 'right' || signal === 'hazard' ? 'turn' : 'steady';
+
 function ownCircuit(
   build: Build,
   given: { pin: Pin; slotId: Id; signal: Signal },
@@ -210,11 +214,10 @@ function ownCircuit(
   }
   const known = signalControl(build, signal);
   const control = { id: known?.id ?? newId(), name, kind: 'signal', signal, ratingA: null } as const;
-  const patternId = signal === 'left' || signal === 'right' || signal === 'hazard' ? 'turn' : 'steady';
   const after = { ...build, lamps: { ...build.lamps, ...Object.fromEntries(lamps.map((lamp) => [lamp.id, lamp])) } };
   const functions = newFunction(
     after,
-    { name, controlId: control.id, lampIds: lamps.map(({ id }) => id), patternId },
+    { name, controlId: control.id, lampIds: lamps.map(({ id }) => id), patternId: ownPattern(signal) },
     newId,
   );
   return { kind: 'assignFeed', controls: known ? [] : [control], elements, wires, functions };

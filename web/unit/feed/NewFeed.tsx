@@ -169,7 +169,7 @@ export function NewFeed({
                 )
               }
             >
-              {lamp.tag} {jobName(build, lamp)}
+              {[lamp.tag, jobName(build, lamp)].filter(Boolean).join(' ')}
             </button>
           ))}
       </div>
