@@ -66,13 +66,13 @@ test('carrier lamps with three jobs are fed from the trailer connector, and each
     await saved(page);
   });
 
-  await test.step('taken off, nothing of it stays', async () => {
+  await test.step('whichever job is touched, the housing is chosen; taken off, nothing of it stays', async () => {
     await page.getByRole('link', { name: /Parts/ }).click();
     await expect(page.getByText('Magnet carrier lamp, tail, stop and turn')).toHaveCount(1);
     await page.getByRole('link', { name: /Prove/ }).click();
     await expect(page.getByText(/L1b R1b/).first()).toBeVisible();
     await page.goto(page.url().replace('/prove', '/place'));
-    await page.locator('.sheet .hit[data-lamp="L1"]').first().click();
+    await page.locator('.sheet .hit[data-lamp="L1c"][data-view="rear"]').first().click();
     await page.keyboard.press('Delete');
     await expect(page.locator('.unit-header')).toContainText(/0 lamps|1 lamp/);
   });
