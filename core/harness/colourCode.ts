@@ -1,5 +1,5 @@
 /** Which colour says which function, and which colours mislead. */
-import type { Build, LampModel, Signal, WireColour } from '../document/index.ts';
+import { type Build, type LampModel, type Signal, WireColour } from '../document/index.ts';
 import { type Feed, isRun } from '../graph/index.ts';
 
 /** Colours of the unit's own signals on trailer wiring (usual maker sheets for light trailers, from memory). */
@@ -41,6 +41,10 @@ export function betterColour(build: Build, feed: Feed): WireColour | null {
 
 /** For what the crew adds, in this order: none of them is a signal's. */
 export const CREW_COLOURS: readonly WireColour[] = ['orange', 'violet', 'blue', 'white'];
+
+/** The first word of what somebody wrote of a lead's colour, where wire is made in it; null where it is not. */
+export const namedColour = (written: string): WireColour | null =>
+  WireColour.safeParse(/[a-z]+/i.exec(written)?.[0]?.toLowerCase()).data ?? null;
 
 /** What a new feed is wired in: a signal's own colour where it has one, else the crew's first. */
 export const usualColour = (signal: Signal | null): WireColour =>

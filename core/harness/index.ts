@@ -5,6 +5,7 @@ export {
   CREW_COLOURS,
   GROUND_COLOUR,
   misleadingLeads,
+  namedColour,
   SIGNAL_COLOURS,
   signalOf,
   usualColour,

@@ -2,7 +2,7 @@ export { alternatives } from './alternatives.ts';
 export { backToStock } from './backToStock.ts';
 export { type FeedPlan, type FeedPlans, feedPlans } from './feedPlans.ts';
 export { estimateOf, hoursText, learnedHours, type SpentOn, spentOn } from './hours.ts';
-export { hangsOn, isInCircuit, type LeadChoice, type LeadQuestion, lampsOnLead, leadChoices } from './leadChoices.ts';
+export { type LeadChoice, type LeadQuestion, lampsOnLead, lampsOnSource, leadChoices } from './leadChoices.ts';
 export {
   boughtQuantity,
   loomPartKey,

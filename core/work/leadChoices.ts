@@ -6,13 +6,13 @@ import {
   type Build,
   type FactoryLamp,
   type Id,
+  type Lamp,
   type LampModel,
   type OperationDraft,
   type Signal,
 } from '../document/index.ts';
 import { deriveFeeds, signalControl, signalOfSlot, unfedLamps } from '../graph/index.ts';
-import { tagList } from '../place/index.ts';
-import { lampsOfFactory, ownLead, planModule, planOwnLamp, planPinSource } from '../planning/index.ts';
+import { ownLead, planModule, planOwnLamp, planPinSource } from '../planning/index.ts';
 import { assess, type Finding, isOpen } from '../rules/index.ts';
 import { jobSteps, type StepKind } from '../steps/index.ts';
 import { partsList } from './partsList.ts';
@@ -124,7 +124,7 @@ const throughA = (build: Build, feeds: readonly AssessedFeed[], slotId: Id): num
 
 /** Volts over the first lamp that hangs on a source, lit by its signal. */
 function lampVolts(build: Build, slotId: Id): number | null {
-  const [lamp] = lampsOn(build, slotId);
+  const [lamp] = lampsOnSource(build, slotId);
   const load = Object.values(build.elements).find((each) => each.kind === 'lampLoad' && each.lampId === lamp?.id);
   if (!load) return null;
   const signal = build.slots[slotId]?.signal;
@@ -180,7 +180,7 @@ export function leadChoices(build: Build, question: LeadQuestion, newId: () => I
     const model = build.models[lamp.modelKey];
     return signal !== null && model && purposeOf(build, lamp, model)?.signal === signal;
   });
-  const nowA = ratedCurrentA(build, lampsOn(build, slot.id), 'maximumA') + slot.ownLoadA;
+  const nowA = ratedCurrentA(build, lampsOnSource(build, slot.id), 'maximumA') + slot.ownLoadA;
   const goodForA = slot.ratingA === null ? null : slot.limitA;
   const still = {
     throughA: nowA,
@@ -211,14 +211,6 @@ export function leadChoices(build: Build, question: LeadQuestion, newId: () => I
   ];
 }
 
-const lampsOn = (build: Build, slotId: Id) =>
+/** Lamps in the circuit that hang on a source. */
+export const lampsOnSource = (build: Build, slotId: Id): Lamp[] =>
   deriveFeeds(build).flatMap((feed) => (feed.slot?.id === slotId ? feed.lamps : []));
-
-/** What hangs on a lead now, in words: lamps by their tags, the unit's own by what the survey calls them. */
-export function hangsOn(build: Build, slotId: Id): string {
-  return tagList(lampsOn(build, slotId).map(({ tag }) => tag));
-}
-
-/** Is a factory lamp of the survey in the circuit? */
-export const isInCircuit = (build: Build, factoryLampId: Id): boolean =>
-  lampsOfFactory(build, factoryLampId).length > 0;

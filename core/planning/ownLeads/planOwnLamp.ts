@@ -16,10 +16,9 @@ import {
   type Signal,
   type Terminal,
   type Wire,
-  WireColour,
 } from '../../document/index.ts';
 import { isUnits, pinSourceId, placeOfSource, SIGNAL_NAMES, signalControl, signalOfSlot } from '../../graph/index.ts';
-import { GROUND_LEAD_MM, runMm } from '../../harness/index.ts';
+import { GROUND_LEAD_MM, namedColour, runMm } from '../../harness/index.ts';
 import { mirroredPlace, tagsFor } from '../../place/index.ts';
 import { ok, type Result, refused } from '../../result.ts';
 import { conductorsOf } from '../../units/index.ts';
@@ -160,10 +159,6 @@ function sizeOf(areaMm2: number): Wire['gauge'] {
   return size.gauge as Wire['gauge'];
 }
 
-/** What a pin's colour is on the drawing: its first word, where wire is made in it. */
-const drawnColour = (colour: string): Wire['colour'] =>
-  WireColour.safeParse(/[a-z]+/i.exec(colour)?.[0]?.toLowerCase()).data ?? 'red';
-
 /** What lamps of a unit's own show by a signal, with nothing between. */
 export const ownPattern = (signal: Signal | null): string =>
   signal === 'left' || signal === 'right' || signal === 'hazard' ? 'turn' : 'steady';
@@ -180,7 +175,7 @@ function ownCircuit(
   const tap: Element = { id: newId(), kind: 'tap', name, slotId, limitA: null };
   const elements: Element[] = [tap];
   const wires: Wire[] = [];
-  const join = (from: Terminal, to: Terminal, lengthMm: number, colour = drawnColour(pin.colour)) =>
+  const join = (from: Terminal, to: Terminal, lengthMm: number, colour = namedColour(pin.colour) ?? 'red') =>
     wires.push({
       id: newId(),
       from,

@@ -161,7 +161,7 @@ export function PlugCard({ plug }: { plug: Plug }) {
       <div className="plug-place">
         <span>{plug.position ? 'Hangs' : 'Hangs at the fuse panel, as far as anybody said:'}</span>
         {AXES.map(([axis, words]) => (
-          <label key={axis}>
+          <div key={axis}>
             {words}
             <LengthInput
               label={`${plug.name}, ${words}`}
@@ -170,7 +170,7 @@ export function PlugCard({ plug }: { plug: Plug }) {
               disabled={!mayEdit}
               onCommit={(valueMm) => put({ position: { ...at, [axis]: Math.round(valueMm) } })}
             />
-          </label>
+          </div>
         ))}
       </div>
       <footer className="plug-end">

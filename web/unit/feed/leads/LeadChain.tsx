@@ -1,7 +1,8 @@
 import { BLADE_FUSES } from '../../../../core/circuit/index.ts';
 import { patternOf, times, touchesFor } from '../../../../core/flash/index.ts';
+import { tagList } from '../../../../core/place/index.ts';
 import { leadAround, moduleOnLead, planPinSource } from '../../../../core/planning/index.ts';
-import { hangsOn } from '../../../../core/work/index.ts';
+import { lampsOnSource } from '../../../../core/work/index.ts';
 import { BLADE, LIGHT, WIRE } from '../../../ui/tokens.ts';
 import { useUnit } from '../../useUnit.ts';
 import type { ChosenLead } from './chosenLead.ts';
@@ -28,8 +29,8 @@ export function LeadChain({ lead: { plug, pin }, planned }: { lead: ChosenLead; 
     ? leadAround(build, there.element.id)?.elementIds.some((id) => build.elements[id]?.kind === 'connector')
     : planned?.isPlugged;
   const touches = module?.patternId ? touchesFor(module.patternId) : null;
-  const tags = hangsOn(build, slot.id);
-  const lamp = Object.values(build.lamps).find((each) => tags.split(' ').includes(each.tag));
+  const lamps = lampsOnSource(build, slot.id);
+  const tags = tagList(lamps.map((lamp) => lamp.tag));
   const colour = leadColour(pin.colour);
   const blade = BLADE_FUSES.find((fuse) => fuse.ratingA === slot.ratingA);
   const wire = (from: number, to: number, stroke = colour) => (
@@ -105,7 +106,7 @@ export function LeadChain({ lead: { plug, pin }, planned }: { lead: ChosenLead; 
             {bracket(AT.joined + 26, AT.ground, "the unit's own", 'of-unit')}
           </>
         )}
-        <rect x={AT.lamp} y={Y - 11} width={40} height={22} rx={3} fill={LIGHT[lamp?.colour ?? 'red']} />
+        <rect x={AT.lamp} y={Y - 11} width={40} height={22} rx={3} fill={LIGHT[lamps[0]?.colour ?? 'red']} />
         <text x={AT.lamp + 20} y={Y - 20} textAnchor="middle" className="tag">
           {tags || 'its own lamp'}
         </text>

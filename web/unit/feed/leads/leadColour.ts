@@ -1,8 +1,5 @@
-import { WireColour } from '../../../../core/document/index.ts';
+import { namedColour } from '../../../../core/harness/index.ts';
 import { WIRE } from '../../../ui/tokens.ts';
 
-/** What the first word of a lead's colour is drawn in; grey where wire is not made in it. */
-export function leadColour(colour: string): string {
-  const known = WireColour.safeParse(/[a-z]+/i.exec(colour)?.[0]?.toLowerCase());
-  return known.success ? WIRE[known.data] : WIRE.white;
-}
+/** What a lead is drawn in by the colour that somebody wrote of it. */
+export const leadColour = (written: string): string => WIRE[namedColour(written) ?? 'white'];
