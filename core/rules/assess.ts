@@ -18,6 +18,7 @@ import { INTENT_RULES } from './wiring/intentRules.ts';
 import { JOIN_RULES, WORK_RULES } from './wiring/joinRules.ts';
 import { POWER_RULES } from './wiring/powerRules.ts';
 import { ROUTE_RULES } from './wiring/routeRules.ts';
+import { SHARED_RULES } from './wiring/sharedRules.ts';
 import { WIRING_RULES } from './wiring/wiringRules.ts';
 import { PROOF_RULES } from './working/proofRules.ts';
 import { SURVEY_RULES } from './working/surveyRules.ts';
@@ -40,6 +41,7 @@ const PLAN_RULES: readonly FindingRule[] = [
   ...JOIN_RULES,
   ...ROUTE_RULES,
   ...INTENT_RULES,
+  ...SHARED_RULES,
   ...SURVEY_RULES,
 ].sort(byCode);
 

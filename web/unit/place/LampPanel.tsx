@@ -2,7 +2,7 @@ import { LinkOutlined, LockOutlined, UnlockOutlined } from '@ant-design/icons';
 import { Button, Select, Tooltip } from 'antd';
 import { partUnder } from '../../../core/body/index.ts';
 import type { Lamp, LightColour, Position } from '../../../core/document/index.ts';
-import { MOUNTS, moveTo, twinOf } from '../../../core/place/index.ts';
+import { drillingOf, formatMm, MOUNTS, moveTo, twinOf } from '../../../core/place/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
 import { LIGHT } from '../../ui/tokens.ts';
 import { useUnit } from '../useUnit.ts';
@@ -34,6 +34,7 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
   const twin = twinOf(build, lamp);
   const ids = twin ? [lamp.id, twin.id] : [lamp.id];
   const mount = model.mounts.find((each) => each.kind === lamp.mount) ?? model.mounts[0]!;
+  const [slot] = drillingOf(lamp, model).slots;
   const on = partUnder(body, lamp.face, lamp.position);
   const newer = shelf.find((entry) => entry.model.key === model.key && entry.model.version > model.version);
   const isSeveral = model.jobs.length > 0;
@@ -131,7 +132,16 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
           ) : (
             <span>{MOUNTS[mount.kind].name}</span>
           )}
-          {mount.holes > 0 && (
+          {slot && (
+            <span>
+              Slot{' '}
+              <b className="mono">
+                {formatMm(slot.widthMm)} × {formatMm(slot.heightMm)}
+              </b>{' '}
+              mm
+            </span>
+          )}
+          {!slot && mount.holes > 0 && (
             <span>
               Holes{' '}
               <b className="mono">

@@ -1,4 +1,4 @@
-import { Segmented } from 'antd';
+import { Button, Segmented } from 'antd';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
 
@@ -52,13 +52,9 @@ export function Electrics() {
         </div>
       )}
       {!electrics.surveyed && mayEdit && (
-        <button
-          type="button"
-          className="quiet"
-          onClick={() => act({ kind: 'setElectrics', changes: { surveyed: true } })}
-        >
+        <Button block onClick={() => act({ kind: 'setElectrics', changes: { surveyed: true } })}>
           ✓ These are as on the unit
-        </button>
+        </Button>
       )}
     </section>
   );
