@@ -58,7 +58,8 @@ Object.defineProperty(HTMLStyleElement.prototype, 'innerHTML', { configurable: t
 const styleOf = window.getComputedStyle.bind(window);
 window.getComputedStyle = (element) => styleOf(element);
 /** Whether each ancestor is shown is asked of the browser's stories; here it would take most of the time. */
-configure({ defaultHidden: true });
+// What comes is waited for as long as a slow machine needs.
+configure({ defaultHidden: true, asyncUtilTimeout: 10_000 });
 
 afterEach(() => {
   cleanup();
