@@ -290,6 +290,15 @@ describe('touched fields', () => {
   });
 });
 
+it('a part that is added twice in one operation counts twice, and leaves the operation as it was sent', () => {
+  const part = { id: 'lead-tags', partKey: 'lead-tags', name: 'Lead tags', quantity: 3, modelKey: null };
+  const operation = opOf({ kind: 'addExtraParts', parts: [part, { ...part, quantity: 4 }] });
+  const sent = structuredClone(operation);
+  const result = applyOperation(testTruck().build, operation, STAMP);
+  expect(result.ok && result.value.build.extraParts['lead-tags']?.quantity).toBe(7);
+  expect(operation).toEqual(sent);
+});
+
 describe('stored documents', () => {
   it('a frozen sample of version 0 is lifted to today', () => {
     const { extraParts: _, comments: __, handedOver: ___, ...old } = FROZEN_VERSION_1;

@@ -430,7 +430,8 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       for (const part of op.parts) {
         const known = draft.extraParts[part.id];
         if (known) known.quantity += part.quantity;
-        else draft.extraParts[part.id] = part;
+        // A copy: the same part further on would be added to what the log keeps.
+        else draft.extraParts[part.id] = { ...part };
       }
       return;
     case 'removeExtraPart':
