@@ -6,6 +6,7 @@ export { sameData } from './checks/sameData.ts';
 export { applyDrafts } from './operations/applyDrafts.ts';
 export { type Applied, applyOperation, fieldsMeet, type Refusal, type Stamp } from './operations/applyOperation.ts';
 export { derivedId } from './operations/derivedId.ts';
+export { furtherJobs, housingJoint, jobTag, movedBy } from './operations/housing.ts';
 export {
   LEAD_OPERATIONS,
   OPERATION_WORDS,

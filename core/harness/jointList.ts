@@ -1,5 +1,5 @@
 /** The joint list: every place where wires end, with the leads that meet there and how the joint is made. */
-import type { Build, Id, LampModel, Terminal } from '../document/index.ts';
+import { type Build, housingJoint, type Id, type LampModel, type Terminal } from '../document/index.ts';
 import { terminalNode } from '../graph/index.ts';
 import { conductor } from '../units/index.ts';
 import { misleadingLeads } from './colourCode.ts';
@@ -31,6 +31,18 @@ function lampLeads(model: LampModel, tag: string, terminal: keyof typeof PURPOSE
     leads: own.map((lead) => `${tag} ${lead.colour} lead`),
     note: wrong.map((lead) => `its ${lead.colour} lead is ${lead.purpose}`).join('; '),
   };
+}
+
+/** The ground lead that the jobs of a housing share, at the joint where it goes on; no leads elsewhere. */
+function housingLead(build: Build, elementId: Id): Pick<Joint, 'leads' | 'note'> {
+  for (const element of Object.values(build.elements)) {
+    if (element.kind !== 'lampLoad' || housingJoint(build, element.id) !== elementId) continue;
+    const lamp = build.lamps[element.lampId];
+    const housing = build.lamps[lamp?.housingId ?? element.lampId];
+    const model = build.models[housing?.modelKey ?? ''];
+    if (housing && model) return lampLeads(model, housing.tag, 'minus');
+  }
+  return { leads: [], note: '' };
 }
 
 interface MeetingEnd {
@@ -109,7 +121,8 @@ export function jointList(build: Build, lines: readonly CutLine[] = cutList(buil
     const lamp = element?.kind === 'lampLoad' ? build.lamps[element.lampId] : undefined;
     const model = lamp && build.models[lamp.modelKey];
     if (lamp) fed.add(lamp.id);
-    const own = lamp && model ? lampLeads(model, lamp.tag, at.terminal as 'plus' | 'minus') : { leads: [], note: '' };
+    const own =
+      lamp && model ? lampLeads(model, lamp.tag, at.terminal as 'plus' | 'minus') : housingLead(build, at.elementId);
     const first = ends[0]!;
     return {
       feed: ends.find(({ feed }) => feed !== '')?.feed ?? '',

@@ -14,7 +14,7 @@ export {
 } from './arrange.ts';
 export { facesAway, housingOf, isSeenIn, silhouetteIn, viewPoint } from './lampGeometry.ts';
 export { carrierOf, lampMemo } from './lampMemo.ts';
-export { furtherJobs, housings, isHousing, jobModels, jobName, shareHousing } from './lamps/jobs.ts';
+export { housings, isHousing, jobModels, jobName, shareHousing } from './lamps/jobs.ts';
 export { mirrorOperations, placeLampOperation } from './lamps/newLamps.ts';
 export { usualLamps } from './lamps/usualLamps.ts';
 export { magnetHold } from './mounting/magnetHold.ts';

@@ -1,6 +1,17 @@
 /** Rows of equal lamps between two edges, and whole layouts taken over from another unit. */
 import { type Body, ontoSkin, partUnder, skinAt, type TapeEdge } from '../body/index.ts';
-import type { Build, Face, Id, Lamp, LampModel, LightColour, OperationDraft, Position } from '../document/index.ts';
+import {
+  type Build,
+  type Face,
+  type Id,
+  jobTag,
+  type Lamp,
+  type LampModel,
+  type LightColour,
+  movedBy,
+  type OperationDraft,
+  type Position,
+} from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { depthAxis, isDepth, type Move, roundedPosition, withTwins } from './arrange.ts';
 import { isHousing, jobModels, withFurtherJobs } from './lamps/jobs.ts';
@@ -181,12 +192,11 @@ function jobCopy(
 ): Lamp | undefined {
   const from = source.lamps[lamp.housingId!];
   if (!housing || !from) return undefined;
-  const along = (axis: keyof Position) => housing.position[axis] + lamp.position[axis] - from.position[axis];
   return {
     ...lamp,
     ...ids,
-    tag: `${housing.tag}${lamp.tag.slice(-1)}`,
-    position: { xMm: along('xMm'), yMm: along('yMm'), zMm: along('zMm') },
+    tag: jobTag(housing.tag, lamp),
+    position: movedBy(lamp.position, from.position, housing.position),
     housingId: housing.id,
     groupId: null,
     locked: false,

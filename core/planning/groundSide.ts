@@ -1,23 +1,47 @@
 /** Grounds of lamps: straight to metal where they sit, or back through a switch on the ground side. */
-import type { Build, Control, Element, Id, Lamp, OperationDraft, Wire } from '../document/index.ts';
+import {
+  type Build,
+  type Control,
+  type Element,
+  housingJoint,
+  type Id,
+  type Lamp,
+  type OperationDraft,
+  type Terminal,
+  type Wire,
+} from '../document/index.ts';
+import { terminalNode, wiresRun } from '../graph/index.ts';
 import { GROUND_LEAD_MM, runMm } from '../harness/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 
 type Load = Extract<Element, { kind: 'lampLoad' }>;
 
-const loadsOf = (build: Build, lampIds: readonly Id[]): { lamp: Lamp; load: Load }[] =>
-  lampIds.flatMap((lampId) => {
+interface Return {
+  lamp: Lamp;
+  /** Where its ground lead begins: at the lamp, or where the jobs of its housing meet. */
+  from: Terminal;
+}
+
+/** The ground leads of lamps; all jobs of a housing have one. */
+function returnsAt(build: Build, lampIds: readonly Id[]): Return[] {
+  const leads = new Map<string, Return>();
+  for (const lampId of lampIds) {
     const lamp = build.lamps[lampId];
     const load = Object.values(build.elements).find(
       (each): each is Load => each.kind === 'lampLoad' && each.lampId === lampId,
     );
-    return lamp && load ? [{ lamp, load }] : [];
-  });
+    if (!lamp || !load) continue;
+    const joint = housingJoint(build, load.id);
+    const from = joint ? { elementId: joint, terminal: 'join' } : { elementId: load.id, terminal: 'minus' };
+    if (!leads.has(terminalNode(from))) leads.set(terminalNode(from), { lamp, from });
+  }
+  return [...leads.values()];
+}
 
-const minusWires = (build: Build, loads: readonly Load[]): Wire[] => {
-  const ids = new Set(loads.map((load) => load.id));
-  const isMinus = (end: Wire['from']) => ids.has(end.elementId) && end.terminal === 'minus';
-  return Object.values(build.wires).filter((wire) => isMinus(wire.from) || isMinus(wire.to));
+/** What comes off with them: not what is inside a housing. */
+const wiresOff = (build: Build, leads: readonly Return[]): Wire[] => {
+  const nodes = new Set(leads.map(({ from }) => terminalNode(from)));
+  return wiresRun(build).filter(({ from, to }) => nodes.has(terminalNode(from)) || nodes.has(terminalNode(to)));
 };
 
 /** The wires that come off, and the parts that nothing hangs on any more once they are off. */
@@ -53,11 +77,8 @@ export function groundSwitchOf(build: Build, controlId: Id): Element | undefined
 
 /** What every change of grounds has: the loads, the wires that come off them, and new ones of the same size. */
 function returnsOf(build: Build, lampIds: readonly Id[], newId: () => Id) {
-  const found = loadsOf(build, lampIds);
-  const old = minusWires(
-    build,
-    found.map(({ load }) => load),
-  );
+  const found = returnsAt(build, lampIds);
+  const old = wiresOff(build, found);
   const { table = 'metric', gauge = '1' } = old[0] ?? {};
   const elements: Element[] = [];
   const wires: Wire[] = [];
@@ -111,13 +132,8 @@ export function planGroundSwitch(
   elements.push(splice);
   join({ elementId: splice.id, terminal: 'join' }, { elementId: contactId, terminal: 'in' }, GROUND_LEAD_MM);
   const panel = build.fusePanel.position;
-  for (const { lamp, load } of found) {
-    join(
-      { elementId: load.id, terminal: 'minus' },
-      { elementId: splice.id, terminal: 'join' },
-      runMm(lamp.position, panel),
-    );
-  }
+  for (const { lamp, from } of found)
+    join(from, { elementId: splice.id, terminal: 'join' }, runMm(lamp.position, panel));
   const controls = 'id' in control ? [] : [{ id: controlId, ...control }];
   return ok(operations(controls));
 }
@@ -126,10 +142,10 @@ export function planGroundSwitch(
 export function planOwnGround(build: Build, lampIds: readonly Id[], newId: () => Id): OperationDraft[] {
   const { found, elements, join, operations } = returnsOf(build, lampIds, newId);
   if (found.length === 0) return [];
-  for (const { lamp, load } of found) {
+  for (const { lamp, from } of found) {
     const ground: Element = { id: newId(), kind: 'ground', name: `Ground at ${lamp.tag}` };
     elements.push(ground);
-    join({ elementId: load.id, terminal: 'minus' }, { elementId: ground.id, terminal: 'join' }, GROUND_LEAD_MM);
+    join(from, { elementId: ground.id, terminal: 'join' }, GROUND_LEAD_MM);
   }
   return operations();
 }
@@ -150,12 +166,8 @@ export function planGroundBus(build: Build, lampIds: readonly Id[], newId: () =>
       BUS_GAUGE[table],
     );
   }
-  for (const { lamp, load } of found)
-    join(
-      { elementId: load.id, terminal: 'minus' },
-      { elementId: bus.id, terminal: 'bus' },
-      runMm(lamp.position, build.fusePanel.position),
-    );
+  for (const { lamp, from } of found)
+    join(from, { elementId: bus.id, terminal: 'bus' }, runMm(lamp.position, build.fusePanel.position));
   return operations();
 }
 

@@ -191,7 +191,8 @@ export function planMoveLamps(
 
 const isLampEnd = (build: Build, id: Id, loadIds: ReadonlySet<Id>, minus: readonly Wire[]): boolean =>
   loadIds.has(id) ||
-  (build.elements[id]?.kind === 'ground' && minus.some(({ from, to }) => from.elementId === id || to.elementId === id));
+  (['ground', 'splice'].includes(build.elements[id]?.kind ?? '') &&
+    minus.some(({ from, to }) => from.elementId === id || to.elementId === id));
 
 export interface FlasherWish {
   lampIds: readonly Id[];

@@ -11,6 +11,8 @@ import {
   type Element,
   type ElementOf,
   type FuseFamily,
+  furtherJobs,
+  housingJoint,
   type Id,
   type Lamp,
   type OperationDraft,
@@ -22,7 +24,7 @@ import {
 } from '../document/index.ts';
 import { deriveFeeds, type Feed, placeOfSource, SIGNAL_NAMES, signalControl, signalOfSlot } from '../graph/index.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
-import { shareHousing } from '../place/index.ts';
+import { isHousing, shareHousing } from '../place/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
 import { planRefit } from './planRefit.ts';
@@ -106,11 +108,6 @@ class Draft {
   join(from: Terminal, to: Terminal, lengthMm: number, colour: WireColour = this.wish.colour): void {
     const { gauge, wish } = this;
     this.wires.push({ id: this.newId(), from, to, table: wish.table, gauge, colour, lengthMm, loomLengthMm: null });
-  }
-
-  /** Adds a part that several wires may ask for, the first time that one does. */
-  once<T extends Element>(element: T): T {
-    return this.elements.some(({ id }) => id === element.id) ? element : this.add(element);
   }
 
   /** Inside a housing: leads of several jobs end on one. */
@@ -212,17 +209,31 @@ function writeControl(draft: Draft, supply: Terminal, controlId: Id): Terminal {
 /** Inside a lamp, from one head to the other. */
 const INSIDE_MM = 50;
 
-/** Where the ground lead of a lamp's housing ends already, because another of its jobs is fed; null while none is. */
-function groundOfHousing(build: Build, draft: Draft, lamp: Lamp): Terminal | null {
-  const mates = new Set(
-    [...Object.values(build.elements), ...draft.elements].flatMap((element) => {
-      const other = element.kind === 'lampLoad' ? build.lamps[element.lampId] : undefined;
-      return other && other.id !== lamp.id && shareHousing(other, lamp) ? [element.id] : [];
-    }),
-  );
-  if (mates.size === 0) return null;
-  const wires = [...Object.values(build.wires), ...draft.wires];
-  return wires.find(({ from }) => mates.has(from.elementId) && from.terminal === 'minus')?.to ?? null;
+/** The joint in a housing from which its one ground lead goes on, made by the first of its jobs that is fed. */
+function jointInHousing(build: Build, draft: Draft, lamp: Lamp): Id | null {
+  const circuit = {
+    elements: { ...build.elements, ...Object.fromEntries(draft.elements.map((each) => [each.id, each])) },
+    wires: { ...build.wires, ...Object.fromEntries(draft.wires.map((each) => [each.id, each])) },
+  };
+  for (const element of Object.values(circuit.elements)) {
+    const other = element.kind === 'lampLoad' ? build.lamps[element.lampId] : undefined;
+    const joint = other && shareHousing(other, lamp) ? housingJoint(circuit, element.id) : null;
+    if (joint) return joint;
+  }
+  return null;
+}
+
+/** From a lamp to its ground point: by a lead of its own, or by the one that all jobs of its housing share. */
+function writeGround(build: Build, draft: Draft, lamp: Lamp, load: Element, ground: () => Element, lengthMm: number) {
+  const minus = at(load, 'minus');
+  if (isHousing(lamp) && furtherJobs(build, lamp.id).length === 0)
+    return draft.join(minus, at(ground(), 'join'), lengthMm, 'black');
+  const known = jointInHousing(build, draft, lamp);
+  if (known) return draft.joinInside(minus, { elementId: known, terminal: 'join' });
+  const { tag } = build.lamps[lamp.housingId ?? lamp.id]!;
+  const joint = draft.add({ id: draft.newId(), kind: 'splice', name: `Ground lead of ${tag}` } as const);
+  draft.joinInside(minus, at(joint, 'join'));
+  draft.join(at(joint, 'join'), at(ground(), 'join'), lengthMm, 'black');
 }
 
 /** From where the run begins to the lamps and their grounds. */
@@ -237,15 +248,17 @@ function writeRun(build: Build, draft: Draft, start: Terminal): void {
     for (const station of chain) {
       const tags = station.lamps.map((lamp) => lamp.tag).join(' ');
       const splice = draft.add({ id: newId(), kind: 'splice', name: `Splice at ${tags}` } as const);
-      const ground = { id: newId(), kind: 'ground', name: `Ground at ${tags}` } as const;
+      let made: Element | null = null;
+      const ground = () => {
+        made ??= draft.add({ id: newId(), kind: 'ground', name: `Ground at ${tags}` } as const);
+        return made;
+      };
       draft.join(from, at(splice, 'join'), runMm(here, station.at));
       for (const lamp of station.lamps) {
         const load = draft.add({ id: newId(), kind: 'lampLoad', name: lamp.tag, lampId: lamp.id } as const);
         const branchMm = runMm(station.at, lamp.position);
         draft.join(at(splice, 'join'), at(load, 'plus'), branchMm);
-        const shared = groundOfHousing(build, draft, lamp);
-        if (shared) draft.joinInside(at(load, 'minus'), shared);
-        else draft.join(at(load, 'minus'), at(draft.once(ground), 'join'), branchMm + GROUND_LEAD_MM, 'black');
+        writeGround(build, draft, lamp, load, ground, branchMm + GROUND_LEAD_MM);
       }
       from = at(splice, 'join');
       here = station.at;

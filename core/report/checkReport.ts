@@ -4,7 +4,7 @@ import { type AssessedFeed, energyFigures } from '../circuit/index.ts';
 import type { Build, Position, Stage } from '../document/index.ts';
 import { sourceName } from '../graph/index.ts';
 import { jointList, terminalName } from '../harness/index.ts';
-import { holePosition, placedHoles } from '../place/index.ts';
+import { holePosition, housings, placedHoles } from '../place/index.ts';
 import { assess, bodyOf, type Finding, isWayThatHolds, type Severity, tryWay } from '../rules/index.ts';
 import { jobSteps, ruleById } from '../steps/index.ts';
 import { conductor, inWords } from '../units/index.ts';
@@ -121,7 +121,7 @@ const jointsOf = (build: Build): CheckReport['joints'] =>
 
 function holesOf(build: Build): HoleReport[] {
   const body = bodyOf(build);
-  const lamps = Object.values(build.lamps).flatMap((lamp) => {
+  const lamps = housings(build).flatMap((lamp) => {
     const model = build.models[lamp.modelKey];
     return model ? placedHoles(lamp, model) : [];
   });

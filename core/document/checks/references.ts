@@ -1,5 +1,5 @@
 /** Does everything that a build refers to stand in it? A lamp needs its model, a wire its ends, a function its control. */
-import type { Build } from '../schema/buildSchema.ts';
+import type { Build, Lamp } from '../schema/buildSchema.ts';
 import { isGauge, TERMINALS, type Wire } from '../schema/circuitParts.ts';
 
 /** Collections whose entries are kept under their own id. */
@@ -36,6 +36,14 @@ function wireProblem(build: Build, wire: Wire): string | null {
   return null;
 }
 
+function lampProblem(build: Build, lamp: Lamp): string | null {
+  if (!build.models[lamp.modelKey]) return `${lamp.tag} would have no model on the unit.`;
+  if (lamp.housingId === undefined) return null;
+  const housing = build.lamps[lamp.housingId];
+  if (!housing) return `${lamp.tag} would be in a housing that is not on the unit.`;
+  return housing.housingId === undefined ? null : `${lamp.tag} would be in a housing that is itself in one.`;
+}
+
 function elementProblem(build: Build, element: Build['elements'][string]): string | null {
   const gone = (what: string) => `${element.name || element.kind} would belong to a ${what} that is not on the unit.`;
   switch (element.kind) {
@@ -67,9 +75,7 @@ export function referenceProblem(build: Build): string | null {
   const misplaced = BY_OWN_ID.find((name) => Object.entries(build[name]).some(([id, entry]) => entry.id !== id));
   if (misplaced) return `${misplaced}: something would lie under another id than its own.`;
   return (
-    firstOf(Object.values(build.lamps), (lamp) =>
-      build.models[lamp.modelKey] ? null : `${lamp.tag} would have no model on the unit.`,
-    ) ??
+    firstOf(Object.values(build.lamps), (lamp) => lampProblem(build, lamp)) ??
     firstOf(Object.values(build.elements), (element) => elementProblem(build, element)) ??
     firstOf(Object.values(build.wires), (wire) => wireProblem(build, wire)) ??
     firstOf(Object.values(build.functions), (each) => {

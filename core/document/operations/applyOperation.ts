@@ -6,11 +6,11 @@ import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'imm
 import { ok, type Result, refused } from '../../result.ts';
 import { documentProblem } from '../checks/checkDocument.ts';
 import { referenceProblem } from '../checks/references.ts';
-import { Build, type Lamp } from '../schema/buildSchema.ts';
+import { Build } from '../schema/buildSchema.ts';
 import { type Element, TERMINALS, type Terminal, type Wire } from '../schema/circuitParts.ts';
 import type { Id } from '../schema/ids.ts';
-import type { Position } from '../schema/position.ts';
 import type { AsBuilt } from '../schema/workParts.ts';
+import { furtherJobs, housingJoint, jobTag, movedBy } from './housing.ts';
 import type { Operation } from './operations.ts';
 import { type Change, fieldOf } from './undo.ts';
 
@@ -75,18 +75,12 @@ function unwireLamps(draft: Build, lampIds: ReadonlySet<Id>): void {
   for (const element of Object.values(draft.elements)) {
     if (element.kind === 'lampLoad' && lampIds.has(element.lampId)) gone.add(element.id);
   }
-  removeElements(draft, gone);
+  // Where the ground leads of a housing met goes with the last of its lamps.
+  const joints = new Map(Object.keys(draft.elements).map((id) => [id, housingJoint(draft, id)]));
+  const kept = new Set([...joints].flatMap(([id, joint]) => (gone.has(id) ? [] : (joint ?? []))));
+  const emptied = [...gone].flatMap((id) => joints.get(id) ?? []).filter((joint) => !kept.has(joint));
+  removeElements(draft, new Set([...gone, ...emptied]));
 }
-
-/** Further jobs of a lamp: in its housing, and going where it goes. */
-const furtherJobs = (build: Build, lampId: Id): Lamp[] =>
-  Object.values(build.lamps).filter(({ housingId }) => housingId === lampId);
-
-const movedBy = (position: Position, from: Position, to: Position): Position => ({
-  xMm: position.xMm + to.xMm - from.xMm,
-  yMm: position.yMm + to.yMm - from.yMm,
-  zMm: position.zMm + to.zMm - from.zMm,
-});
 
 function removeLamps(draft: Build, lampIds: ReadonlySet<Id>): void {
   for (const id of lampIds) delete draft.lamps[id];
@@ -209,7 +203,7 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
         assign(lamp, op.changes);
         const { tag, mount, locked } = op.changes;
         for (const job of furtherJobs(draft, lampId))
-          assign(job, { mount, locked, tag: tag === undefined ? undefined : `${tag}${job.tag.slice(-1)}` });
+          assign(job, { mount, locked, tag: tag === undefined ? undefined : jobTag(tag, job) });
       }
       return;
     case 'swapModel':

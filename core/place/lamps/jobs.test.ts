@@ -4,14 +4,15 @@ import { modelByKey } from '../../../demo/shelf.ts';
 import { applied, furtherIds, testTruck, warnFeed } from '../../../demo/testUnit.ts';
 import { solveSetting } from '../../circuit/index.ts';
 import type { Build, Control, Signal } from '../../document/index.ts';
-import { applyOperation } from '../../document/index.ts';
-import { deriveFeeds, unfedLamps } from '../../graph/index.ts';
+import { applyOperation, furtherJobs, housingJoint } from '../../document/index.ts';
+import { deriveFeeds, ownParts, unfedLamps, wiresRun } from '../../graph/index.ts';
 import { jointList } from '../../harness/index.ts';
+import { planGroundSwitch, planMoveLamps, planOwnGround } from '../../planning/index.ts';
 import { assess, bodyOf } from '../../rules/index.ts';
 import { jobSteps } from '../../steps/index.ts';
 import { partsList, sharedPurpose } from '../../work/index.ts';
 import { copyLayout, rowOperation } from '../rows.ts';
-import { furtherJobs, housings, jobModels, jobName, shareHousing } from './jobs.ts';
+import { housings, jobModels, jobName, shareHousing } from './jobs.ts';
 import { mirrorOperations, placeLampOperation } from './newLamps.ts';
 
 const ids = furtherIds();
@@ -103,6 +104,36 @@ describe('placed', () => {
   });
 });
 
+describe('said', () => {
+  it('a job is called as its housing says, whatever the names hold', () => {
+    const model = modelByKey(KEY);
+    const long = { ...model, name: `${'x'.repeat(70)}: y`, jobs: [{ ...model.jobs[0]!, name: 'left: turn and stop' }] };
+    expect(jobModels(long)[0]!.name.length).toBeLessThanOrEqual(80);
+    const { build } = testTruck();
+    const at = { face: 'rear', position: { xMm: 7000, yMm: 500, zMm: 900 }, paired: false } as const;
+    const after = applied(build, [placeLampOperation(build, { model: long, ...at }, ids)]);
+    expect(jobName(after, tagged(after, 'L1b'))).toBe('left: turn and stop');
+  });
+
+  it('a job in a housing that is not there, or in another job, is refused', () => {
+    const { build } = carrier();
+    const place = (housingId: string) =>
+      applyOperation(
+        build,
+        {
+          id: ids(),
+          kind: 'placeLamps',
+          models: [],
+          lamps: [{ ...tagged(build, 'L1b'), id: ids(), tag: 'L9b', housingId }],
+        },
+        { by: 'test', at: '2026-01-05T10:00:00.000Z' },
+      );
+    expect(place(ids())).toMatchObject({ ok: false, reason: { message: expect.stringContaining('not on the unit') } });
+    expect(place(tagged(build, 'L1c').id)).toMatchObject({ ok: false });
+    expect(place(tagged(build, 'L1').id)).toMatchObject({ ok: true });
+  });
+});
+
 describe('changed', () => {
   it('its jobs go where the housing goes', () => {
     const { build } = carrier();
@@ -164,6 +195,19 @@ describe('changed', () => {
     expect(tagged(after, 'R1c').position.yMm).toBe(-tagged(after, 'L1c').position.yMm);
   });
 
+  it('a job that stands on the centreline is mirrored with its housing all the same', () => {
+    const { build } = testTruck();
+    const place = { face: 'rear', position: { xMm: 7000, yMm: 30, zMm: 900 }, paired: false } as const;
+    const single = applied(build, [placeLampOperation(build, { model: modelByKey('ST-0311'), ...place }, ids)]);
+    const job = tagged(single, 'L1b');
+    const atCentre = {
+      ...single,
+      lamps: { ...single.lamps, [job.id]: { ...job, position: { ...job.position, yMm: 0 } } },
+    };
+    const after = applied(atCentre, mirrorOperations(atCentre, [tagged(atCentre, 'L1').id], ids));
+    expect(tags(after)).toEqual(['L1', 'L1b', 'R1', 'R1b']);
+  });
+
   it('copied to another unit, jobs stand in the copy of their housing', () => {
     const source = carrier().build;
     const target = testTruck().build;
@@ -206,23 +250,79 @@ describe('fed', () => {
     expect(lit('brake')).toEqual(['L1b', 'R1b']);
   });
 
+  const loadOf = (build: Build, tag: string) =>
+    Object.values(build.elements).find(({ kind, name }) => kind === 'lampLoad' && name === tag)!;
+  const jointOf = (build: Build, tag: string) => housingJoint(build, loadOf(build, tag).id);
+  /** Wires of the crew's from the joint in a lamp to metal. */
+  const leadsFrom = (build: Build, tag: string) =>
+    wiresRun(build).filter(({ from }) => from.elementId === jointOf(build, tag));
+
   it('all jobs of a housing share its ground lead: no second wire, ring or joint for it', () => {
     const { build } = fed();
-    const grounds = Object.values(build.elements).filter(({ kind }) => kind === 'ground');
-    const atLamps = grounds.filter(({ name }) => /L1|R1/.test(name));
-    expect(atLamps).toHaveLength(1);
-    const inside = Object.values(build.wires).filter(({ origin }) => origin === 'part');
-    expect(inside).toHaveLength(2);
-    const [tail, stop] = deriveFeeds(build).map(({ groundWires }) => groundWires.length);
-    expect([tail, stop]).toEqual([2, 2]);
-    expect(jointList(build).some(({ at }) => at === 'L1b -')).toBe(false);
-    expect(jointList(build).find(({ at }) => at === 'L1b +')!.leads).toContain('L1b green lead');
+    expect(jointOf(build, 'L1')).not.toBeNull();
+    expect(jointOf(build, 'L1b')).toBe(jointOf(build, 'L1'));
+    expect(jointOf(build, 'R1')).not.toBe(jointOf(build, 'L1'));
+    expect(leadsFrom(build, 'L1b')).toHaveLength(1);
+    const rings = Object.values(build.elements).filter(({ kind }) => kind === 'ground');
+    expect(rings.map(({ name }) => name).filter((name) => /[LR]1/.test(name))).toEqual(['Ground at L1 R1']);
+    const joints = jointList(build);
+    expect(joints.filter(({ at }) => at === 'L1 -' || at === 'L1b -')).toEqual([]);
+    expect(joints.find(({ at }) => at === 'Ground lead of L1')!.leads.at(-1)).toBe('L1 black lead');
+    expect(joints.find(({ at }) => at === 'L1b +')!.leads).toContain('L1b green lead');
   });
 
-  it('a feed taken apart leaves the ground that the other job needs', () => {
+  it('that lead carries what all of them draw', () => {
+    const { build } = fed();
+    const lead = leadsFrom(build, 'L1')[0]!;
+    const controlIds = new Set(Object.keys(build.controls));
+    const { solution } = solveSetting(build, { keyOn: true, controlIds, load: 'maximum' });
+    expect(Math.abs(solution.elements[lead.id]!.currentA)).toBeCloseTo(0.06 + 0.35, 1);
+  });
+
+  it('a feed taken apart leaves the lead that the other job needs; the last takes it along', () => {
     const { build } = fed();
     const { feeds } = assess(build);
-    expect(feeds.map(({ feed }) => feed.lamps.map(({ tag }) => tag).join(' ')).sort()).toEqual(['L1 R1', 'L1b R1b']);
-    expect(feeds.map(({ figures }) => Number(figures.maximumA.toFixed(2))).sort()).toEqual([0.12, 0.7]);
+    const [tail, stop] = feeds.map(({ feed }) => feed);
+    expect(feeds.map(({ figures }) => Number(figures.maximumA.toFixed(2)))).toEqual([0.12, 0.7]);
+    const apart = applied(build, [{ kind: 'removeFeed', ...ownParts(tail!, [tail!, stop!]) }]);
+    expect(leadsFrom(apart, 'L1b')).toHaveLength(1);
+    expect(assess(apart).findings.map(({ code }) => code)).not.toContain('M64');
+    const bare = applied(apart, [{ kind: 'removeFeed', ...ownParts(deriveFeeds(apart)[0]!, []) }]);
+    expect(Object.values(bare.wires).filter(({ colour }) => colour === 'black')).toEqual([]);
+  });
+
+  it('switched in the ground, one job takes the others along: they have one lead', () => {
+    const { build } = fed();
+    const control = { name: 'Enable', kind: 'switch', signal: null, ratingA: 10 } as const;
+    const planned = planGroundSwitch(build, [tagged(build, 'L1').id], control, ids);
+    const after = applied(build, planned.ok ? planned.value : []);
+    expect(leadsFrom(after, 'L1b').map(({ to }) => after.elements[to.elementId]!.name)).toEqual(['Return of L1']);
+    for (const feed of deriveFeeds(after))
+      expect(feed.groundContacts.map((each) => each.control.name)).toEqual(['Enable']);
+    const back = applied(after, planOwnGround(after, [tagged(after, 'L1b').id], ids));
+    expect(leadsFrom(back, 'L1').map(({ to }) => back.elements[to.elementId]!.kind)).toEqual(['ground']);
+  });
+
+  it('moved to another feed a job keeps its place at that lead', () => {
+    const { build } = fed();
+    const feeds = deriveFeeds(build);
+    const [tail, stop] = feeds;
+    const lampIds = ['L1b', 'R1b'].map((tag) => tagged(build, tag).id);
+    const planned = planMoveLamps(build, feeds, lampIds, tail!.fuse.id, ids);
+    const after = applied(build, planned.ok ? planned.value : []);
+    expect(stop!.lamps).toHaveLength(2);
+    expect(deriveFeeds(after).map(({ lamps }) => lamps.length)).toEqual([4]);
+    expect(jointOf(after, 'L1b')).toBe(jointOf(after, 'L1'));
+    expect(jointOf(after, 'L1b')).not.toBeNull();
+  });
+
+  it('with the last of its lamps the joint goes, not before', () => {
+    const { build } = fed();
+    const joint = jointOf(build, 'L1')!;
+    const tail = applied(build, [{ kind: 'removeLamps', lampIds: [tagged(build, 'L1b').id] }]);
+    expect(tail.elements[joint]).toBeDefined();
+    const none = applied(build, [{ kind: 'removeLamps', lampIds: [tagged(build, 'L1').id] }]);
+    expect(none.elements[joint]).toBeUndefined();
+    expect(Object.values(none.wires).some(({ from }) => from.elementId === joint)).toBe(false);
   });
 });

@@ -6,17 +6,13 @@ import type { Build, Id, Lamp, LampModel, Position } from '../../document/index.
 import { isDepth } from '../arrange.ts';
 
 const LETTERS = 'bcdef';
+/** No model's name is longer. */
+const MAX_NAME = 80;
 
 /** Is it mounted by itself, and not one more job in a housing that is? */
 export const isHousing = ({ housingId }: Lamp): boolean => housingId === undefined;
 
 export const housings = (build: Build): Lamp[] => Object.values(build.lamps).filter(isHousing);
-
-/** The further jobs in a lamp's housing, in the order of their letters. */
-export const furtherJobs = (build: Build, lampId: Id): Lamp[] =>
-  Object.values(build.lamps)
-    .filter(({ housingId }) => housingId === lampId)
-    .sort((a, b) => a.tag.localeCompare(b.tag));
 
 /** Are two lamps in one housing? */
 export const shareHousing = (a: Lamp, b: Lamp): boolean => (a.housingId ?? a.id) === (b.housingId ?? b.id);
@@ -26,7 +22,7 @@ export const jobModels = (model: LampModel): LampModel[] =>
   model.jobs.map((job, index) => ({
     ...model,
     key: `${model.key}${LETTERS[index]}`,
-    name: `${model.name}: ${job.name}`,
+    name: `${model.name}: ${job.name}`.slice(0, MAX_NAME),
     kind: job.kind,
     colours: [job.colour],
     heads: 1,
@@ -43,9 +39,11 @@ export const jobModels = (model: LampModel): LampModel[] =>
     jobs: [],
   }));
 
-/** What a further job is called, as its model says: stop, white; null for a housing. */
-export const jobName = (build: Build, lamp: Lamp): string | null =>
-  isHousing(lamp) ? null : (build.models[lamp.modelKey]?.name.split(': ').at(-1) ?? null);
+/** What a further job is called, as the model of its housing says: stop, white; null for a housing. */
+export function jobName(build: Build, lamp: Lamp): string | null {
+  const housing = build.lamps[lamp.housingId ?? ''];
+  return build.models[housing?.modelKey ?? '']?.jobs[LETTERS.indexOf(lamp.tag.slice(-1))]?.name ?? null;
+}
 
 /** The width of a face runs along the unit on its sides, else across it. */
 const widthAxis = ({ face }: Pick<Lamp, 'face'>): keyof Position => (isDepth(face, 'yMm') ? 'xMm' : 'yMm');

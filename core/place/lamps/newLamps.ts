@@ -1,7 +1,18 @@
-import type { Build, Face, Id, Lamp, LampModel, LightColour, OperationDraft, Position } from '../../document/index.ts';
+import {
+  type Build,
+  type Face,
+  furtherJobs,
+  type Id,
+  jobTag,
+  type Lamp,
+  type LampModel,
+  type LightColour,
+  type OperationDraft,
+  type Position,
+} from '../../document/index.ts';
 import { mirroredPlace } from '../arrange.ts';
 import { tagsFor } from '../tags.ts';
-import { furtherJobs, isHousing, jobModels, withFurtherJobs } from './jobs.ts';
+import { isHousing, jobModels, withFurtherJobs } from './jobs.ts';
 
 export interface NewLamp {
   model: LampModel;
@@ -46,14 +57,11 @@ export function mirrorOperations(build: Build, lampIds: readonly Id[], newId: ()
   // Jobs of one housing follow it, and are mirrored with it.
   for (const id of alone.flatMap((each) => [each, ...furtherJobs(build, each).map((job) => job.id)])) {
     const lamp = build.lamps[id];
-    if (!lamp || lamp.pairId !== null || lamp.position.yMm === 0) continue;
+    const housing = twins.get(lamp?.housingId ?? '');
+    if (!lamp || !(isHousing(lamp) ? lamp.pairId === null && lamp.position.yMm !== 0 : housing)) continue;
     const pairId = newId();
     const place = mirroredPlace(lamp);
-    const housing = lamp.housingId === undefined ? undefined : twins.get(lamp.housingId);
-    if (lamp.housingId !== undefined && !housing) continue;
-    const wanted = housing
-      ? `${housing.tag}${lamp.tag.slice(-1)}`
-      : `${lamp.tag.startsWith('L') ? 'R' : 'L'}${lamp.tag.slice(1)}`;
+    const wanted = housing ? jobTag(housing.tag, lamp) : `${lamp.tag.startsWith('L') ? 'R' : 'L'}${lamp.tag.slice(1)}`;
     const draft = { ...build, lamps: { ...build.lamps, ...Object.fromEntries(lamps.map((each) => [each.id, each])) } };
     const taken = Object.values(draft.lamps).some((other) => other.tag === wanted);
     operations.push({ kind: 'editLamps', lampIds: [id], changes: { pairId } });

@@ -1,6 +1,6 @@
-import type { Lamp } from '../../../core/document/index.ts';
+import { furtherJobs, type Lamp } from '../../../core/document/index.ts';
 import { unfedLamps } from '../../../core/graph/index.ts';
-import { furtherJobs, jobName } from '../../../core/place/index.ts';
+import { jobName } from '../../../core/place/index.ts';
 import { LIGHT } from '../../ui/tokens.ts';
 import { useUnit } from '../useUnit.ts';
 
