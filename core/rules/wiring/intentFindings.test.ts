@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { applied, testTruck, WARN_SWITCH, warnFeed } from '../../../demo/testUnit.ts';
+import { motorcycleWithPlug, REAR_PLUG_ID, STOP_LAMP } from '../../../demo/ownLead.ts';
+import { applied, furtherIds, testTruck, WARN_SWITCH, warnFeed } from '../../../demo/testUnit.ts';
 import type { Build, OperationDraft } from '../../document/index.ts';
 import { deriveFeeds } from '../../graph/index.ts';
+import { planFeed, planOwnLamp, planPinSource } from '../../planning/index.ts';
 import { inWords } from '../../units/index.ts';
 import { assess } from '../assess.ts';
 
@@ -160,5 +162,53 @@ describe('M72 and M73: what is meant to flash', () => {
     expect(found(build, 'M73')[0]!.words).toContain('burns steadily on L1 R1');
     expect(found(mended(build, 'M73'), 'M73')).toEqual([]);
     expect(found(turns('turn').build, 'M73')).toEqual([]);
+  });
+});
+
+describe("M60 behind a fuse of the unit's own", () => {
+  const behind = (ownLoadA: number, ratingA = 10): Build => {
+    const plug = { ...motorcycleWithPlug().plugs[REAR_PLUG_ID]! };
+    const pins = plug.pins.map((pin) => ({ ...pin, ratingA, ownLoadA }));
+    const truck = testTruck().lamp('SG-0404', 'rear', { yMm: 300, zMm: 900 }).build;
+    return applied(truck, [
+      { kind: 'recordPlug', plug: { ...plug, pins } },
+      { kind: 'recordFactoryLamps', lamps: [STOP_LAMP] },
+    ]);
+  };
+  const ids = furtherIds();
+  const must = <T>(result: { ok: true; value: T } | { ok: false; reason: { message: string } }): T => {
+    if (!result.ok) throw new Error(result.reason.message);
+    return result.value;
+  };
+  const ownLamp = (build: Build) =>
+    applied(
+      build,
+      must(planOwnLamp(build, { plugId: REAR_PLUG_ID, pin: '2', factoryLampId: STOP_LAMP.id, light: 'led' }, ids)),
+    );
+  const tapped = (build: Build) => {
+    const source = planPinSource(build, REAR_PLUG_ID, '2')!;
+    const before = applied(build, source.operations);
+    const lampIds = Object.values(build.lamps).flatMap(({ id, modelKey }) => (modelKey === 'SG-0404' ? [id] : []));
+    const { name, control, pattern } = warnFeed('', { name: 'High stop', pattern: 'steady' });
+    const wish = { name, slotId: source.slot.id, lampIds, control: control as typeof WARN_SWITCH, patternId: pattern };
+    const more = { relayRatingA: null, wanted: 'always', table: 'metric', colour: 'red' } as const;
+    return applied(before, must(planFeed(before, { ...wish, ...more }, ids)));
+  };
+  const lampsA = 2 * testTruck().lamp('SG-0404', 'rear', { yMm: 300, zMm: 900 }).build.models['SG-0404']!.maximumA;
+
+  it('what its own lamp draws counts alike, as a figure of the survey or in the circuit', () => {
+    const [much, little] = [8 - lampsA + 0.01, 8 - lampsA - 0.01];
+    expect(found(tapped(behind(much)), 'M60')).toHaveLength(1);
+    expect(found(tapped(ownLamp(behind(much))), 'M60')).toHaveLength(1);
+    expect(found(ownLamp(tapped(behind(much))), 'M60')).toHaveLength(1);
+    expect(found(tapped(behind(little)), 'M60')).toEqual([]);
+    expect(found(tapped(ownLamp(behind(little))), 'M60')).toEqual([]);
+  });
+
+  it('names both feeds once, and leaves to its maker what only the unit draws', () => {
+    const [finding] = found(tapped(ownLamp(behind(7.9))), 'M60');
+    expect(finding!.place.feedIds).toHaveLength(2);
+    expect(finding!.place.lampIds).toHaveLength(3);
+    expect(found(ownLamp(behind(9.5)), 'M60')).toEqual([]);
   });
 });

@@ -18,28 +18,36 @@ const refitWords = (ratingA: number | null, operations: readonly OperationDraft[
     ? say`Fit a ${ratingA ?? 0} A fuse, and the wire for it`
     : say`Fit a ${ratingA ?? 0} A fuse`;
 
-/** M60: what hangs behind a fuse, the unit's own with it where the fuse is the unit's own. */
+/** Does the crew have a lamp on it? What only the unit's own lamps draw is its maker's to fuse. */
+const isCrews = (build: Build, { feed }: AssessedFeed): boolean =>
+  feed.lamps.some((lamp) => build.models[lamp.modelKey]?.kind !== 'factory');
+
+/** M60: what hangs behind a fuse; behind one of the unit's own, all that is taken from it and what the unit has on it. */
 function fuseTooSmall({ build, feeds }: CheckContext): Hit[] {
-  return feeds.flatMap(({ feed, figures }): Hit[] => {
+  return feeds.flatMap((each): Hit[] => {
+    const { feed, figures } = each;
+    const behind = feed.ownFuse ? feeds.filter((other) => other.feed.slot?.id === feed.slot?.id) : [each];
     const ownA = feed.ownFuse ? (feed.slot?.ownLoadA ?? 0) : 0;
-    const loadA = figures.maximumA + ownA;
-    if (feed.lamps.length === 0 || loadA <= feed.fuse.ratingA * CONTINUOUS_RATIO + 1e-9) return [];
+    const loadA = behind.reduce((sum, other) => sum + other.figures.maximumA, ownA);
+    // Feeds behind one fuse are told of once, with the first that is the crew's.
+    if (behind.find((other) => isCrews(build, other)) !== each) return [];
+    if (loadA <= feed.fuse.ratingA * CONTINUOUS_RATIO + 1e-9) return [];
     const needed = figures.fuseNeededA;
     const operations = planRefit(build, feed.fuse.id);
     return [
       {
         message: say`${feed.fuse.name}: ${amps(loadA)} would run through a ${feed.fuse.ratingA} A fuse, which carries ${amps(feed.fuse.ratingA * CONTINUOUS_RATIO)} all day.`,
-        feedIds: [feed.fuse.id],
-        lampIds: feed.lamps.map((lamp) => lamp.id),
+        feedIds: behind.map((other) => other.feed.fuse.id),
+        lampIds: behind.flatMap((other) => other.feed.lamps.map((lamp) => lamp.id)),
         waysOut: operations.length > 0 ? [{ label: refitWords(needed, operations), operations }] : [],
         worked: {
           formula: say`${amps(loadA)} > ${CONTINUOUS_RATIO} × ${feed.fuse.ratingA} A = ${amps(feed.fuse.ratingA * CONTINUOUS_RATIO)}`,
           terms: [
-            {
-              value: say`${amps(figures.maximumA)}`,
-              what: say`every lamp of it lit`,
+            ...behind.map((other) => ({
+              value: say`${amps(other.figures.maximumA)}`,
+              what: say`${other.feed.fuse.name}, every lamp lit`,
               source: "the lamps' largest current, Shelf",
-            },
+            })),
             ...(ownA > 0
               ? [{ value: say`${amps(ownA)}`, what: say`what the unit itself has on it`, source: 'Survey' }]
               : []),
