@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { applied, furtherIds, testTruck } from '../../demo/testUnit.ts';
 import type { UnitBuilder } from '../../demo/unitBuilder.ts';
-import type { Build } from '../document/index.ts';
+import type { Build, Plug, Position } from '../document/index.ts';
 import { deriveFeeds, unfedLamps } from '../graph/index.ts';
 import { assess } from '../rules/index.ts';
 import { type FeedPlan, feedPlans } from './feedPlans.ts';
@@ -134,6 +134,40 @@ it('lamps that no plan feeds are told even where there is no plan at all', () =>
   const { plans, left } = plansFor(testTruck().lamp('SG-0404', 'rear', { yMm: 300, zMm: 1900 }).build);
   expect(plans).toEqual([]);
   expect(left).toEqual([{ tags: 'L1 R1', why: 'no lead with room was metered that is hot with the brake' }]);
+});
+
+describe('the wire that no plan can do without', () => {
+  const legsM = (a: Position, b: Position) =>
+    (Math.abs(a.xMm - b.xMm) + Math.abs(a.yMm - b.yMm) + Math.abs(a.zMm - b.zMm)) / 1000;
+  const one = () => testTruck().lamp('ST-0302', 'rear', { yMm: 560, zMm: 900 }, { single: true });
+  const lampsOf = (build: Build) => Object.values(build.lamps).map(({ position }) => position);
+
+  it('leads to one lamp from its source, less what branching may save at most', () => {
+    const { build } = one();
+    const [lamp] = lampsOf(build);
+    expect(plansFor(build).leastWireM).toBeCloseTo(legsM(build.fusePanel.position, lamp!) / 2, 6);
+  });
+
+  it('goes on from lamp to lamp where that is nearer', () => {
+    const { build } = one().lamp('ST-0302', 'rear', { yMm: 260, zMm: 900 }, { single: true });
+    const [far, near] = lampsOf(build);
+    const panel = build.fusePanel.position;
+    const tree = Math.min(legsM(panel, far!), legsM(panel, near!)) + legsM(far!, near!);
+    expect(plansFor(build).leastWireM).toBeCloseTo(tree / 2, 6);
+  });
+
+  it('begins at a plug that hangs nearer', () => {
+    const { build } = one();
+    const [lamp] = lampsOf(build);
+    const position = { xMm: lamp!.xMm - 40, yMm: 0, zMm: 500 };
+    const plug: Plug = { id: newId(), name: '7-pin round', place: '', pins: [], end: 'capped', leftMm: null, position };
+    const { leastWireM } = plansFor(applied(build, [{ kind: 'recordPlug', plug }]));
+    expect(leastWireM).toBeCloseTo(legsM(position, lamp!) / 2, 6);
+  });
+
+  it('asks nothing for lamps that a plan leaves', () => {
+    expect(plansFor(testTruck().lamp('SG-0404', 'rear', { yMm: 300, zMm: 1900 }).build).leastWireM).toBe(0);
+  });
 });
 
 it('a unit whose lamps are all fed has no plans, and one without lamps neither', () => {

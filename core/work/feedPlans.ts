@@ -5,7 +5,7 @@
 import { type AssessedFeed, CONTINUOUS_RATIO, ratedCurrentA } from '../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type Lamp, type OperationDraft } from '../document/index.ts';
 import { SIGNAL_WORDS, signalOfSlot, slotHeadroomA, slotWhen, sourceInText, unfedLamps } from '../graph/index.ts';
-import { usualColour } from '../harness/index.ts';
+import { legsMm, usualColour } from '../harness/index.ts';
 import { compareTags, tagList } from '../place/index.ts';
 import { planFeed } from '../planning/index.ts';
 import { assess, type Finding, isOpen } from '../rules/index.ts';
@@ -200,30 +200,34 @@ export interface FeedPlans {
   plans: FeedPlan[];
   /** Lamps that no plan feeds, and why. */
   left: { tags: string; why: string }[];
-  /** No plan can do with less wire than this: every lamp is led to at least from the nearest other place, m. */
+  /** No plan can do with less wire than this, m. */
   leastWireM: number;
 }
 
-/** Straight way along the unit's axes from each lamp to the nearest other lamp or to the panel, m. */
+/** Branching between lamps saves at most half of the shortest tree over them, however far is measured (Gilbert and Pollak 1968). */
+const LEAST_BRANCHED_RATIO = 1 / 2;
+
+/**
+ * Wire that no plan which feeds these lamps can do without, m: every lamp is led to from a source, so all together by no less than the shortest
+ * tree (Prim 1957) over lamps and sources along the unit's axes, less what branching in between may save.
+ */
 function leastWire(build: Build, lamps: readonly Lamp[]): number {
-  const places = [
-    ...Object.values(build.lamps).map(({ id, position }) => ({ id, position })),
-    { id: '', position: build.fusePanel.position },
+  const sources = [
+    build.fusePanel.position,
+    ...Object.values(build.plugs).flatMap(({ position }) => (position ? [position] : [])),
   ];
-  return (
-    lamps.reduce((sum, lamp) => {
-      const distances = places
-        .filter(({ id }) => id !== lamp.id)
-        .map(({ position }) =>
-          Math.hypot(
-            position.xMm - lamp.position.xMm,
-            position.yMm - lamp.position.yMm,
-            position.zMm - lamp.position.zMm,
-          ),
-        );
-      return sum + Math.min(...distances);
-    }, 0) / 1000
+  const toTree = new Map(
+    lamps.map(({ id, position }) => [id, Math.min(...sources.map((source) => legsMm(source, position)))]),
   );
+  let sumMm = 0;
+  while (toTree.size > 0) {
+    const [nearest, distanceMm] = [...toTree].reduce((least, each) => (each[1] < least[1] ? each : least));
+    sumMm += distanceMm;
+    toTree.delete(nearest);
+    const { position } = build.lamps[nearest]!;
+    for (const [id, known] of toTree) toTree.set(id, Math.min(known, legsMm(position, build.lamps[id]!.position)));
+  }
+  return (LEAST_BRANCHED_RATIO * sumMm) / 1000;
 }
 
 /**
@@ -256,5 +260,7 @@ export function feedPlans(build: Build, table: 'awg' | 'metric', newId: () => Id
   const always = drafts[0]!.draft.left.filter(({ tags }) =>
     drafts.every(({ draft }) => draft.left.some((each) => each.tags === tags)),
   );
-  return { plans: distinct, left: always, leastWireM: leastWire(build, unfedLamps(build)) };
+  const leftBySome = new Set(drafts.flatMap(({ draft }) => draft.left.flatMap(({ tags }) => tags.split(' '))));
+  const fedByAll = unfedLamps(build).filter(({ tag }) => !leftBySome.has(tag));
+  return { plans: distinct, left: always, leastWireM: leastWire(build, fedByAll) };
 }
