@@ -3,7 +3,7 @@
 import { BLADE_FUSES } from '../circuit/index.ts';
 import type { Build, Control } from '../document/index.ts';
 import { byPriority, patternFigures, patternOf } from '../flash/index.ts';
-import { type Feed, isRun, sourceInText } from '../graph/index.ts';
+import { type Feed, sourceInText } from '../graph/index.ts';
 import { tagList } from '../place/index.ts';
 import type { Assessment } from '../rules/index.ts';
 
@@ -43,8 +43,11 @@ export const controlKindWords = (kind: Control['kind']): string => KIND_WORDS[ki
 /** Where the fuse of a feed is found. */
 function placeOf(build: Build, feed: Feed): string {
   if (!feed.slot) return 'inline at the battery';
-  const tapped = feed.wires.some(isRun) ? ' (tap)' : '';
-  return `${build.fusePanel.name}, ${sourceInText(feed.slot)}${tapped}`;
+  const source = sourceInText(feed.slot);
+  // Nothing of the crew's protects it: the fuse is the unit's, wherever the lead was tapped.
+  return feed.ownFuse
+    ? `${build.fusePanel.name}, the unit's own ahead of ${source}`
+    : `${build.fusePanel.name}, ${source} (tap)`;
 }
 
 /** Gathers the card from the build; nothing on it is typed by hand, so it cannot go out of date by itself. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { SHELF } from '../../demo/shelf.ts';
-import { countingIds, testTruck } from '../../demo/testUnit.ts';
+import { countingIds, testTruck, warnFeed } from '../../demo/testUnit.ts';
 import { demoUnits } from '../../demo/world.ts';
 import { feedFigures } from '../circuit/index.ts';
 import { Build, ShelfEntry } from '../document/index.ts';
@@ -140,7 +140,19 @@ describe('parts and card', () => {
     expect(card.fuses.find((row) => row.feed === 'Corners')).toMatchObject({
       ratingA: 5,
       colour: 'tan',
-      place: expect.stringContaining('slot 13'),
+      place: expect.stringMatching(/, slot 13 \(tap\)$/),
     });
+  });
+
+  it("leads to the unit's own fuse where that is what protects a lead", () => {
+    const { build } = testTruck()
+      .slots(2, [
+        { label: 'brake', kind: 'pin', ratingA: 10, limitA: 10, volts: [0, 0], signal: 'brake', signalV: 12.4 },
+      ])
+      .lamp('SG-0404', 'rear', { yMm: 300, zMm: 900 })
+      .feed(warnFeed('L1 R1', { name: 'High stop', slot: 'brake', pattern: 'steady' }));
+    expect(operatorCard(build, assess(build)).fuses).toMatchObject([
+      { feed: 'High stop', ratingA: 10, place: "Fuse panel, the unit's own ahead of pin brake" },
+    ]);
   });
 });

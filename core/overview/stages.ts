@@ -22,7 +22,8 @@ const part = (done: number, of: number): number => (of === 0 ? 0 : done / of);
 export function stageProgress(build: Build, assessment: Assessment): StageProgress[] {
   const slots = Object.values(build.slots);
   const read = slots.filter((slot) => slotWhen(slot, build.electrics.systemVoltageV) !== 'unread').length;
-  const lamps = housings(build);
+  const lamps = Object.values(build.lamps);
+  const mounted = housings(build).length;
   const unfed = unfedLamps(build).length;
   const shown = new Set(Object.values(build.functions).flatMap((each) => Object.keys(each.shows)));
   const withPattern = lamps.filter((lamp) => shown.has(lamp.id)).length;
@@ -45,8 +46,8 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
             : `${read} of ${slots.length} read`,
     },
     place: {
-      share: lamps.length === 0 ? 0 : placeFindings > 0 ? 0.9 : 1,
-      words: lamps.length === 0 ? '' : count(lamps.length, 'lamp'),
+      share: mounted === 0 ? 0 : placeFindings > 0 ? 0.9 : 1,
+      words: mounted === 0 ? '' : count(mounted, 'lamp'),
     },
     feed: {
       share: part(lamps.length - unfed, lamps.length),
