@@ -39,6 +39,7 @@ import { ShadeLayer } from './ShadeLayer.tsx';
 import { type SheetForm, SheetFrame } from './SheetFrame.tsx';
 import { SheetKey } from './SheetKey.tsx';
 import { ShownDimension } from './ShownDimension.tsx';
+import { SideSwitch } from './SideSwitch.tsx';
 import { tagsOf } from './sheetTags.ts';
 import { Tags } from './Tags.tsx';
 import { Tapes } from './Tapes.tsx';
@@ -101,8 +102,10 @@ export function Sheet(props: SheetProps) {
   const { tapes = false, pose = TRAVELLING, field = null, zones: zoneKinds = NO_ZONES } = props;
   const [ref, size] = useSize<HTMLDivElement>();
   const form: SheetForm = size.width > 0 && size.width < NARROW_BELOW_PX ? 'narrow' : (props.form ?? 'full');
-  const mainView = viewOfFace[build.lamps[selection[0] ?? '']?.face ?? 'left'];
-  const main = form === 'narrow' ? mainView : 'left';
+  const faced = build.lamps[selection[0] ?? '']?.face;
+  const [turnedTo, setTurnedTo] = useState<View>('left');
+  // The chosen lamp is looked at; a roof is seen in the plan whatever stands over it.
+  const main = form !== 'narrow' ? 'left' : faced && faced !== 'top' ? viewOfFace[faced] : turnedTo;
   const movable = onMove !== undefined;
   const standing = useMemo(() => posed(body, pose), [body, pose]);
   const fitted = useMemo(
@@ -238,6 +241,15 @@ export function Sheet(props: SheetProps) {
       {layout && zones.length > 0 && <ZoneKey zones={zones} />}
       {layout && (form === 'full' || form === 'compact') && (
         <ZoomTools zoom={zoom} focus={focusMark(marks, selection)} />
+      )}
+      {layout && form === 'narrow' && onDrop && (
+        <SideSwitch
+          main={main}
+          onChange={(view) => {
+            onSelect([]);
+            setTurnedTo(view);
+          }}
+        />
       )}
       {props.children}
     </div>

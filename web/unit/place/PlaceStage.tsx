@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Pose } from '../../../core/body/index.ts';
 import type { Build, Face, Id, Position } from '../../../core/document/index.ts';
 import { type Move, nudge, placeLampOperation } from '../../../core/place/index.ts';
@@ -61,6 +61,11 @@ export function PlaceStage() {
   const dispatch = useAppDispatch();
   const { data: shelf = [] } = useShelfQuery();
   const [armed, setArmed] = useState<string | null>(null);
+  // On a phone the shelf is far below the sheet that the lamp goes on.
+  const sheet = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (armed) sheet.current?.scrollIntoView({ block: 'nearest' });
+  }, [armed]);
 
   const [pose, setPose] = useState<Pose>(TRAVELLING);
   const [loaded, setLoaded] = useState(false);
@@ -136,7 +141,7 @@ export function PlaceStage() {
 
   return (
     <div className="split">
-      <div className="field-stack with-bar">
+      <div className="field-stack with-bar" ref={sheet}>
         <SheetViews
           unitId={id}
           unit={preferences.length}

@@ -7,6 +7,7 @@ import { LengthInput } from '../../ui/LengthInput.tsx';
 import { leadAddress } from '../feed/leads/chosenLead.ts';
 import { useUnit } from '../useUnit.ts';
 import { MeterField } from './MeterField.tsx';
+import { PinNumber } from './PinNumber.tsx';
 import type { Pin } from './plugPins.ts';
 import { SignalSelect } from './SignalSelect.tsx';
 import { TextField } from './TextField.tsx';
@@ -110,37 +111,34 @@ export function PlugCard({ plug }: { plug: Plug }) {
               value={each.signal}
               onChange={(signal) => edit(index, { signal })}
             />
-            <CommittedNumber
-              size="small"
-              aria-label={`Pin ${each.pin}, fuse of the unit ahead of it, A`}
-              placeholder="its fuse"
+            <PinNumber
+              pin={each}
+              what="fuse of the unit ahead of it"
+              short="its fuse"
+              unit="A"
               min={1}
-              max={200}
-              suffix="A"
               disabled={!mayEdit}
               value={each.ratingA}
               onCommit={(ratingA) => edit(index, { ratingA })}
             />
-            <CommittedNumber
-              size="small"
-              aria-label={`Pin ${each.pin}, what the unit itself draws from it, A`}
-              placeholder="own load"
-              min={0}
-              max={200}
+            <PinNumber
+              pin={each}
+              what="what the unit itself draws from it"
+              short="own load"
+              unit="A"
               step={0.1}
-              suffix="A"
               disabled={!mayEdit}
               value={each.ownLoadA || null}
               onCommit={(ownLoadA) => edit(index, { ownLoadA: ownLoadA ?? 0 })}
             />
-            <CommittedNumber
-              size="small"
-              aria-label={`Pin ${each.pin}, area of its lead, mm²`}
-              placeholder="lead"
+            <PinNumber
+              pin={each}
+              what="area of its lead"
+              short="lead"
+              unit="mm²"
               min={0.2}
               max={120}
               step={0.25}
-              suffix="mm²"
               disabled={!mayEdit}
               value={each.areaMm2}
               onCommit={(areaMm2) => edit(index, { areaMm2 })}

@@ -157,14 +157,14 @@ export function LeadPanel({
               </Checkbox>
             </div>
           )}
-          {mayEdit && chosen && kind === 'tap' && (
-            <Button type="primary" block disabled={chosen.refusal !== ''} onClick={() => onTap(chosen)}>
-              Tap pin {pin.pin}
-            </Button>
-          )}
-          {mayEdit && chosen && isCut && (
-            <Button type="primary" block disabled={chosen.refusal !== ''} onClick={() => act(...chosen.operations)}>
-              Cut pin {pin.pin} and put the module in
+          {mayEdit && chosen && kind !== 'leave' && (
+            <Button
+              type="primary"
+              block
+              disabled={chosen.refusal !== ''}
+              onClick={() => (isCut ? act(...chosen.operations) : onTap(chosen))}
+            >
+              {isCut ? `Cut pin ${pin.pin} and put the module in` : `Tap pin ${pin.pin}`}
             </Button>
           )}
         </>
