@@ -291,8 +291,8 @@ function sizeOf(body: Body, standing: Body): Pick<Body, 'span'> {
 }
 
 const COMPACT_BOTTOM_PX = 22;
-/** On a phone the tools lie along the bottom of the sheet. */
-const TOOL_ROW_PX = 52;
+/** On a phone the tools and the choice of the side lie along the bottom of the sheet. */
+const TOOL_ROWS_PX = 108;
 
 function makeLayout(
   body: Pick<Body, 'span'>,
@@ -301,7 +301,7 @@ function makeLayout(
   main: View,
   tools: boolean,
 ): SheetLayout {
-  if (form === 'narrow') return layoutNarrow(body, width, height - (tools ? TOOL_ROW_PX : 0), main);
+  if (form === 'narrow') return layoutNarrow(body, width, height - (tools ? TOOL_ROWS_PX : 0), main);
   if (form === 'strip') return layoutStrip(body, width, height);
   return form === 'compact' ? layoutSheet(body, width, height, COMPACT_BOTTOM_PX) : layoutSheet(body, width, height);
 }

@@ -336,6 +336,8 @@ export const magnetSkin = (part: BodyPart | null) => ({
   steel: part?.material === 'steel',
 });
 
+const LETS_GO = { tipping: 'tips', shaking: 'shakes loose', sliding: 'slides' } as const;
+
 function weakMagnet(context: CheckContext): Hit[] {
   return held(context).flatMap(({ lamp, model, part }): Hit[] => {
     if (lamp.mount !== 'magnet') return [];
@@ -348,7 +350,9 @@ function weakMagnet(context: CheckContext): Hit[] {
         message:
           hold.limit === 'not steel'
             ? say`${lamp.tag} holds by magnet, and under it is ${where}.`
-            : say`${lamp.tag} holds up to ${Math.floor(hold.holdsToKmh)} km/h on ${where}, then ${hold.limit === 'tipping' ? 'tips' : hold.limit === 'shaking' ? 'shakes loose' : 'slides'}.`,
+            : hold.holdsToKmh === 0
+              ? say`${lamp.tag} holds at no speed on ${where}: it ${LETS_GO[hold.limit]}.`
+              : say`${lamp.tag} holds up to ${Math.floor(hold.holdsToKmh)} km/h on ${where}, then ${LETS_GO[hold.limit]}.`,
         reason: say`Worked out with: ${hold.assumptions.join('; ')}. Clean steel, rubber-coated feet, and a safety cord all the same.`,
         lampIds: [lamp.id],
         waysOut: otherMounts([{ lamp, model, part }], (kind) => kind !== 'magnet'),

@@ -173,6 +173,11 @@ describe('how lamps are held', () => {
     const roof = { xMm: 1200, yMm: 300, zMm: 2640 };
     const onCab = found(withLamp(testTruck(), magnet.key, 'top', roof).build, 'M36');
     expect(onCab[0]?.message).toMatch(/holds up to \d+ km\/h on Cab/);
+    const weak = found(withLamp(testTruck(), magnet.key, 'top', roof, { magnetPullN: 1 }).build, 'M36');
+    expect(weak[0]).toMatchObject({
+      severity: 'stop',
+      message: expect.stringMatching(/holds at no speed on Cab.*: it shakes loose\.$/),
+    });
     const strong = found(withLamp(testTruck(), magnet.key, 'top', roof, { magnetPullN: 4000 }).build, 'M36');
     expect(strong).toEqual([]);
     const onBox = withLamp(unitOf('motorcycle'), magnet.key, 'top', { xMm: 1985, yMm: 0, zMm: 1200 }).build;

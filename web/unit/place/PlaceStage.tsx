@@ -177,7 +177,8 @@ export function PlaceStage() {
           )}
           {armed && (
             <div className="arm-hint">
-              Click a view to place it. Off the centreline it comes as a mirrored pair. Esc lets go.
+              Choose its place in a view. Off the centreline it comes as a mirrored pair.
+              <span className="for-keys"> Esc lets go.</span>
             </div>
           )}
         </Sheet>
