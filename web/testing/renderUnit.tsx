@@ -5,7 +5,7 @@ import type { ReactElement } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
 import { vi } from 'vitest';
-import type { Build, ShelfEntry } from '../../core/document/index.ts';
+import type { Build, Operation, ShelfEntry } from '../../core/document/index.ts';
 import { type Overview, overviewOf } from '../../core/overview/index.ts';
 import { countingIds } from '../../demo/testUnit.ts';
 import { DEMO_PEOPLE, demoUnits } from '../../demo/world.ts';
@@ -54,7 +54,13 @@ export async function renderUnit(element: ReactElement, given: Given) {
       </ConfigProvider>
     </Provider>,
   );
-  return { ...shown, opened: () => store.getState().unit!.open!, done: () => store.getState().unit!.open!.pending };
+  const opened = () => store.getState().unit!.open!;
+  /** What was done of one kind, in order. */
+  const did = <Kind extends Operation['kind']>(kind: Kind) =>
+    opened().pending.flatMap(({ operation }) =>
+      operation.kind === kind ? [operation as Extract<Operation, { kind: Kind }>] : [],
+    );
+  return { ...shown, opened, did, done: () => opened().pending };
 }
 
 /** Keeps the console quiet about what a test breaks on purpose. */

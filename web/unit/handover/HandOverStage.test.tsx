@@ -1,0 +1,85 @@
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { Build } from '../../../core/document/index.ts';
+import { overviewOf } from '../../../core/overview/index.ts';
+import { bodyOf } from '../../../core/rules/index.ts';
+import { backToStock } from '../../../core/work/index.ts';
+import { demoBuild, type Role, renderUnit } from '../../testing/renderUnit.tsx';
+import { HandOverStage } from './HandOverStage.tsx';
+
+const open = demoBuild('SR-05');
+const handed = demoBuild('SR-14');
+let user: ReturnType<typeof userEvent.setup>;
+beforeEach(() => {
+  user = userEvent.setup();
+});
+
+const show = (build: Build, role: Role = 'lead') =>
+  renderUnit(<HandOverStage />, { build, role, path: '/unit/u/handover' });
+const panel = () => within(screen.getByRole('complementary', { name: 'Hand over' }));
+
+describe('the operator card', () => {
+  it('says for each switch what it does, with lamps and pattern, and each fuse with its place', async () => {
+    await show(open);
+    const card = within(screen.getByRole('region', { name: 'Operator card' }));
+    for (const { name } of Object.values(open.functions)) expect(card.getAllByText(name).length).toBeGreaterThan(0);
+    for (const { feed } of overviewOf(open).feeds.filter(({ feed }) => !feed.ownFuse))
+      expect(card.getAllByText(feed.fuse.name).length).toBeGreaterThan(0);
+    expect(
+      panel()
+        .getByRole('link', { name: /Open the card/ })
+        .getAttribute('href'),
+    ).toBe('/api/units/u/card.pdf');
+  });
+
+  it('turns into the way back, every step of it', async () => {
+    await show(open);
+    await user.click(screen.getByRole('button', { name: 'Back to stock' }));
+    const sheet = within(screen.getByRole('article', { name: 'Back to stock' }));
+    const { steps } = backToStock(open, bodyOf(open));
+    expect(steps.length).toBeGreaterThan(0);
+    for (const step of steps) expect(sheet.getByText(step.title)).toBeTruthy();
+  });
+});
+
+describe('handing over', () => {
+  it('names all that is open, and hands over with it by the lead alone', async () => {
+    const { done } = await show(open);
+    const { findings, stops, steps } = overviewOf(open);
+    const stopCount = findings.filter(({ severity }) => severity === 'stop').length;
+    if (stopCount > 0) expect(panel().getByText(new RegExp(`${stopCount} stops? among the findings`))).toBeTruthy();
+    expect(panel().getByText(new RegExp(`${steps.length} steps not ticked`))).toBeTruthy();
+    expect(panel().getByText(new RegExp(`${stops.length} steps? of the proving walk open`))).toBeTruthy();
+    expect(panel().getByText(/nobody has signed/)).toBeTruthy();
+    await user.click(panel().getByRole('button', { name: 'Hand over with this open' }));
+    expect(done()[0]!.operation).toMatchObject({ kind: 'handOver', done: true });
+  });
+
+  it('is not an installer’s', async () => {
+    await show(open, 'installer');
+    expect(panel().queryByRole('button', { name: /Hand over/ })).toBeNull();
+  });
+
+  it('says who did it, and it can be taken back into work', async () => {
+    const { done } = await show(handed);
+    expect(panel().getByText(new RegExp(`Handed over by ${handed.handedOver!.by}`))).toBeTruthy();
+    await user.click(panel().getByRole('button', { name: 'Take it back into work' }));
+    expect(done()[0]!.operation).toMatchObject({ kind: 'handOver', done: false });
+    expect(panel().getByRole('button', { name: /^Hand over/ })).toBeTruthy();
+  });
+});
+
+describe('comments', () => {
+  it('are an owner’s too, never empty ones', async () => {
+    const { done } = await show(open, 'owner');
+    const send = panel().getByRole('button', { name: 'Comment' }) as HTMLButtonElement;
+    expect(send.disabled).toBe(true);
+    await user.type(panel().getByRole('textbox', { name: 'Write a comment' }), '   ');
+    expect(send.disabled).toBe(true);
+    await user.type(panel().getByRole('textbox', { name: 'Write a comment' }), 'Two more floods, please. ');
+    await user.click(send);
+    expect(done()[0]!.operation).toMatchObject({ kind: 'addComment', text: 'Two more floods, please.' });
+    expect(panel().getByText('Two more floods, please.')).toBeTruthy();
+  });
+});
