@@ -99,7 +99,7 @@ describe('a record that cannot be read', () => {
     const unitId = await unitIdOf(lead, 'SR-20');
     const { build } = (await units.findByPk(unitId, { raw: true })) as unknown as { build: string };
     await units.update({ build: build.replace('"batteryAh":60', '"batteryAh":61') }, { where: { id: unitId } });
-    expect(await verdicts()).toEqual({ 'SR-20': ['the stored document differs from its log in electrics'] });
+    expect(await verdicts()).toEqual({ 'SR-20': ['the stored document differs from its log in electrics/batteryAh'] });
     await verdicts(true);
     expect(await verdicts()).toEqual({});
   });

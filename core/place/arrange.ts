@@ -4,6 +4,7 @@
  */
 import { type Body, ontoSkin, skinAt } from '../body/index.ts';
 import type { Build, Face, Id, Lamp, Position } from '../document/index.ts';
+import { toTenthsMm } from '../units/index.ts';
 
 export interface Move {
   lampId: Id;
@@ -44,22 +45,29 @@ export const depthAxis = (face: Face): keyof Position => NORMAL_AXIS[face];
 /** Is the coordinate the one that stands off the skin, which the body decides and not the fitter? */
 export const isDepth = (face: Face, axis: keyof Position): boolean => NORMAL_AXIS[face] === axis;
 
-/** Moves lamps by a distance along the sheet and sets them back on the skin. */
+/** Moves lamps by whole millimetres along the sheet and sets them back on the skin. */
 export function nudge(build: Build, body: Body, lampIds: readonly Id[], by: Partial<Position>): Move[] {
   const moves = lampIds.flatMap((lampId) => {
     const lamp = build.lamps[lampId];
     if (!lamp) return [];
     const wanted = {
-      xMm: lamp.position.xMm + (by.xMm ?? 0),
-      yMm: lamp.position.yMm + (by.yMm ?? 0),
-      zMm: lamp.position.zMm + (by.zMm ?? 0),
+      xMm: lamp.position.xMm + Math.round(by.xMm ?? 0),
+      yMm: lamp.position.yMm + Math.round(by.yMm ?? 0),
+      zMm: lamp.position.zMm + Math.round(by.zMm ?? 0),
     };
-    return [{ lampId, face: lamp.face, position: roundedPosition(ontoSkin(body, lamp.face, wanted)) }];
+    return [{ lampId, face: lamp.face, position: typedPosition(ontoSkin(body, lamp.face, wanted)) }];
   });
   return withTwins(build, moves);
 }
 
-/** Whole millimetres: nobody tapes finer. */
+/** To the tenth, so that what was typed in sixteenths of an inch stays that sixteenth, whatever else is moved. */
+const typedPosition = ({ xMm, yMm, zMm }: Position): Position => ({
+  xMm: toTenthsMm(xMm),
+  yMm: toTenthsMm(yMm),
+  zMm: toTenthsMm(zMm),
+});
+
+/** Whole millimetres, for places that were worked out: nobody tapes finer. */
 export const roundedPosition = ({ xMm, yMm, zMm }: Position): Position => ({
   xMm: Math.round(xMm),
   yMm: Math.round(yMm) + 0, // + 0 turns -0 into 0, so that equal places compare equal
@@ -72,7 +80,7 @@ export function moveTo(build: Build, body: Body, lampId: Id, axis: keyof Positio
   if (!lamp) return [];
   const wanted = { ...lamp.position, [axis]: valueMm };
   const position = isDepth(lamp.face, axis) ? wanted : ontoSkin(body, lamp.face, wanted);
-  return withTwins(build, [{ lampId, face: lamp.face, position: roundedPosition(position) }]);
+  return withTwins(build, [{ lampId, face: lamp.face, position: typedPosition(position) }]);
 }
 
 /** Puts lamps on the centreline. */

@@ -8,7 +8,6 @@ import {
   resistanceOhmPerM,
   wireOuterMm,
 } from './conductors.ts';
-import { formatTapeInches, parseLength } from './length.ts';
 
 /** ASTM B258 diameters and areas, IEC 60028 resistance at 20 C (recomputed by an independent script; 5 digits). */
 const AWG_TABLE = [
@@ -118,27 +117,4 @@ describe('ISO 6722 metric drop at 10 A over 10 m round trip (from memory)', () =
   ] as const)('%s mm2 drops %d V', (gauge, dropV) => {
     expect(resistanceOhmPerM(conductor('metric', gauge)) * 10 * 10).toBeCloseTo(dropV, 4);
   });
-});
-
-describe('lengths as typed and as taped', () => {
-  it.each([
-    [1190, '46 7/8'],
-    [6940, '273 1/4'],
-    [1320, '51 15/16'],
-    [25.4, '1'],
-    [3.175, '1/8'],
-    [0, '0'],
-  ])('%d mm is %s in', (mm, text) => expect(formatTapeInches(mm)).toBe(text));
-
-  it.each([
-    ['1190', 'mm', 1190],
-    ['46 7/8', 'in', 1190.625],
-    ['46-7/8"', 'mm', 1190.625],
-    ['-2 in', 'mm', -50.8],
-    ['12,5', 'mm', 12.5],
-  ] as const)('reads %s (%s)', (text, unit, mm) => expect(parseLength(text, unit)).toBeCloseTo(mm, 6));
-
-  it.each(['', 'abc', '1/0', '12 m'])('does not take %j for a length', (text) =>
-    expect(parseLength(text, 'mm')).toBeNull(),
-  );
 });

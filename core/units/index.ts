@@ -8,5 +8,14 @@ export {
   resistanceOhmPerM,
   wireOuterMm,
 } from './conductors.ts';
-export { formatLength, formatMm, formatTapeInches, type LengthUnit, MM_PER_FOOT, parseLength } from './length.ts';
+export {
+  formatLength,
+  formatMm,
+  formatTapeInches,
+  type LengthUnit,
+  MM_PER_FOOT,
+  parseLength,
+  toTenthsMm,
+  typedLength,
+} from './length.ts';
 export { inWords, kindOfWords, METRIC, mm, mm2, plain, type ReaderUnits, run, say, type Words } from './words.ts';

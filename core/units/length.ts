@@ -42,17 +42,82 @@ export function formatLength(lengthMm: number, unit: LengthUnit): string {
   return unit === 'mm' ? `${formatMm(lengthMm)} mm` : `${formatTapeInches(lengthMm)} in`;
 }
 
+const MM_OF_UNIT: Readonly<Record<string, number>> = { mm: 1, cm: 10, m: 1000, in: MM_PER_INCH, '"': MM_PER_INCH };
+
+const VULGAR: Readonly<Record<string, string>> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
+
+/** One way of writing for what keyboards and phones write in several: marks, minus, blanks, fractions of one character. */
+const plain = (text: string): string =>
+  text
+    .replace(/[½¼¾⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR[sign]}`)
+    .replace(/[′’]/g, "'")
+    .replace(/[″”]|''/g, '"')
+    .replace(/[−–]/g, '-')
+    .replace(/\b(?:inch(?:es)?)\b/gi, 'in')
+    // A narrow blank is only ever written between thousands; the program writes it so itself.
+    .replace(/[\u2009\u202f](?=\d{3})/g, '')
+    .replace(/\s+/g, ' ')
+    .trim()
+    .toLowerCase();
+
+/** `46 7/8`, `46-7/8`, `7/8`: null when it is no fraction, or one that is more than a whole beside a whole. */
+function fractionOf(text: string): number | null {
+  const match = /^(?:(\d+)(?: | ?- ?))?(\d+) ?\/ ?(\d+)$/.exec(text);
+  if (!match) return null;
+  const [whole, above, below] = match.slice(1).map((digits) => Number(digits ?? 0)) as [number, number, number];
+  if (below === 0 || (match[1] !== undefined && above >= below)) return null;
+  return whole + above / below;
+}
+
 /**
- * Reads what a person types into a length field: `1190`, `1190 mm`, `46 7/8`, `46.875 in`, `46-7/8"`.
- * A bare number is in `unit`. Returns millimetres, or null when it is not a length.
+ * `1250`, `46.875`, `46,875`. What may be thousands or a decimal is thousands with millimetres, of which nobody types the
+ * thousandth part, and is refused otherwise: null.
+ */
+function decimalOf(text: string, isMm: boolean): number | null {
+  if (isMm && /^[1-9]\d{0,2}(?:[ ,]\d{3})+$/.test(text)) return Number(text.replace(/[ ,]/g, ''));
+  if (/^[1-9]\d{0,2},\d{3}$/.test(text) || (isMm && /^[1-9]\d{0,2}\.\d{3}$/.test(text))) return null;
+  return /^\d+(?:[.,]\d+)?$/.test(text) ? Number(text.replace(',', '.')) : null;
+}
+
+const inchesOf = (text: string): number | null => fractionOf(text) ?? decimalOf(text, false);
+
+/**
+ * Reads what a person types into a length field: `1190`, `1,190 mm`, `56 cm`, `46 7/8`, `13/16`, `46.875 in`, `46-7/8"`,
+ * `1' 10"`. A bare number is in `unit`; fractions are of inches alone. Returns millimetres, or null when it is not a
+ * length or could be read in two ways.
  */
 export function parseLength(text: string, unit: LengthUnit): number | null {
-  const match = /^\s*(-)?\s*(\d+(?:[.,]\d+)?)?(?:[\s-]*(\d+)\/(\d+))?\s*(mm|in|")?\s*$/i.exec(text);
-  if (!match || (match[2] === undefined && match[3] === undefined)) return null;
-  const [, minus, whole, numerator, denominator, suffix] = match;
-  if (denominator !== undefined && Number(denominator) === 0) return null;
-  const fraction = numerator === undefined ? 0 : Number(numerator) / Number(denominator);
-  const value = (minus ? -1 : 1) * (Number((whole ?? '0').replace(',', '.')) + fraction);
-  const given = suffix ? (suffix.toLowerCase() === 'mm' ? 'mm' : 'in') : unit;
-  return given === 'mm' ? value : inchesToMm(value);
+  const written = plain(text);
+  const isNegative = written.startsWith('-');
+  const size = isNegative ? written.slice(1).trim() : written;
+  const feet = /^(\d+) ?(?:'|ft)(?: ?(.+?) ?(?:"|in)?)?$/.exec(size);
+  const given = /^(.*?) ?(mm|cm|m|in|")?$/.exec(size)!;
+  const suffix = given[2] ?? unit;
+  const number = given[1]!;
+  let lengthMm: number | null;
+  if (feet) {
+    const inches = feet[2] === undefined ? 0 : inchesOf(feet[2]);
+    lengthMm = inches === null || inches >= 12 ? null : Number(feet[1]) * MM_PER_FOOT + inchesToMm(inches);
+  } else {
+    const isInches = MM_OF_UNIT[suffix] === MM_PER_INCH;
+    const value = isInches ? inchesOf(number) : decimalOf(number, suffix === 'mm');
+    lengthMm = value === null ? null : value * MM_OF_UNIT[suffix]!;
+  }
+  if (lengthMm === null) return null;
+  return isNegative && lengthMm > 0 ? -lengthMm : lengthMm;
 }
+
+/** To a tenth of a millimetre: what was typed in sixteenths is the same sixteenth again, and nobody tapes finer. */
+export const toTenthsMm = (lengthMm: number): number => Math.round(lengthMm * 10) / 10 + 0;
+
+/** As it stands in a field that is typed into: millimetres with a tenth where there is one, inches as on the tape. */
+export const typedLength = (lengthMm: number, unit: LengthUnit): string =>
+  unit === 'mm' ? String(toTenthsMm(lengthMm)) : formatTapeInches(lengthMm);

@@ -56,11 +56,16 @@ function replay<Document extends object, Op>(
   return { document, revision, problems: [] };
 }
 
-/** Fields on the top in which two documents differ. */
+const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null;
+
+/** Where two documents differ, for each field on the top the first place in it: 'electrics/batteryAh'. */
 const differing = (left: object, right: object): string[] =>
-  Object.keys({ ...left, ...right }).filter(
-    (field) => !sameData((left as Record<string, unknown>)[field], (right as Record<string, unknown>)[field]),
-  );
+  Object.keys({ ...left, ...right }).flatMap((field) => {
+    const [mine, theirs] = [left, right].map((each) => (each as Record<string, unknown>)[field]);
+    if (sameData(mine, theirs)) return [];
+    const [below] = isObject(mine) && isObject(theirs) ? differing(mine, theirs) : [];
+    return [below === undefined ? field : `${field}/${below}`];
+  });
 
 function compare(replayed: Replay<object>, stored: object | null, storedRevision: number): string[] {
   if (replayed.problems.length > 0 || replayed.document === null) return replayed.problems;

@@ -62,6 +62,7 @@ describe('the same data', () => {
     [[1, 2], { 0: 1, 1: 2 }, false],
     [{ a: [] }, { a: {} }, false],
     [Number.NaN, Number.NaN, true],
+    [{ yMm: -0 }, { yMm: 0 }, true],
     [null, {}, false],
     ['1', 1, false],
   ])('%j and %j: %s', (left, right, same) => {

@@ -1,6 +1,9 @@
-/** Are two pieces of a document the same, whatever order their fields were written in? A field that is undefined is not there. */
+/**
+ * Are two pieces of a document the same, whatever order their fields were written in? A field that is undefined is not
+ * there, and a zero has no sign: what is written down as JSON knows neither.
+ */
 export function sameData(left: unknown, right: unknown): boolean {
-  if (Object.is(left, right)) return true;
+  if (left === right || Object.is(left, right)) return true;
   if (typeof left !== 'object' || typeof right !== 'object' || left === null || right === null) return false;
   if (Array.isArray(left) !== Array.isArray(right)) return false;
   const [mine, theirs] = [left, right].map((each) =>

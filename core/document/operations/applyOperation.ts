@@ -148,7 +148,8 @@ function settleMeasure(draft: Build, measure: AsBuilt, accept: boolean, stamp: S
   }
   const { position } = must(draft.lamps, target.lampId, 'lamp');
   // Taped from the centre, a distance has no side: the lamp stays on its own.
-  position[target.axis] = position[target.axis] < 0 ? -valueMm : valueMm;
+  const side = position[target.axis] < 0 ? -1 : 1;
+  position[target.axis] = valueMm === 0 ? 0 : side * valueMm;
 }
 
 function change(draft: Build, op: Operation, stamp: Stamp): void {

@@ -1,18 +1,15 @@
 import { Button, Input } from 'antd';
 import { useEffect, useState } from 'react';
 import type { PlannedMeasure, Step } from '../../../core/steps/index.ts';
-import { formatLength, formatTapeInches, type LengthUnit, parseLength } from '../../../core/units/index.ts';
+import { formatLength, parseLength, typedLength } from '../../../core/units/index.ts';
 import { useUnit } from '../useUnit.ts';
 import { Verdict } from './Verdict.tsx';
-
-const shownOf = (valueMm: number, unit: LengthUnit) =>
-  unit === 'mm' ? String(Math.round(valueMm)) : formatTapeInches(valueMm);
 
 export function MeasureRow({ step, measure, onFocus }: { step: Step; measure: PlannedMeasure; onFocus(): void }) {
   const { build, preferences, mayEdit, role, act } = useUnit();
   const unit = preferences.length;
   const measured = build.measured[measure.key];
-  const kept = measured ? shownOf(measured.valueMm, unit) : '';
+  const kept = measured ? typedLength(measured.valueMm, unit) : '';
   const [text, setText] = useState(kept);
   const [isWrong, setWrong] = useState(false);
   useEffect(() => setText(kept), [kept]);
@@ -46,7 +43,7 @@ export function MeasureRow({ step, measure, onFocus }: { step: Step; measure: Pl
           aria-invalid={isWrong}
           status={isWrong ? 'error' : ''}
           inputMode="decimal"
-          placeholder={`± ${shownOf(measure.toleranceMm, unit)}`}
+          placeholder={`± ${typedLength(measure.toleranceMm, unit)}`}
           suffix={unit}
           value={text}
           onChange={(event) => setText(event.target.value)}
@@ -55,7 +52,9 @@ export function MeasureRow({ step, measure, onFocus }: { step: Step; measure: Pl
           onPressEnter={commit}
         />
       )}
-      {isWrong && <p className="state stop">That is no length. Write it like {shownOf(measure.plannedMm, unit)}.</p>}
+      {isWrong && (
+        <p className="state stop">That is no length. Write it like {typedLength(measure.plannedMm, unit)}.</p>
+      )}
       {measured && <Verdict measured={measured} unit={unit} />}
       {measured?.state === 'off' && role === 'lead' && (
         <span className="settle">

@@ -62,9 +62,7 @@ export function MountSection({ lamp, model, part }: { lamp: Lamp; model: LampMod
             valueMm={drilled ? Number.parseFloat(drilled) : mount.holeMm}
             unit={preferences.length}
             disabled={!mayEdit}
-            onCommit={(value) =>
-              act({ kind: 'answerSurvey', key: drilledKey(lamp.id), value: String(Math.round(value * 10) / 10) })
-            }
+            onCommit={(value) => act({ kind: 'answerSurvey', key: drilledKey(lamp.id), value: String(value) })}
           />
         </div>
       )}

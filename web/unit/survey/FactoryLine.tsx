@@ -83,7 +83,7 @@ export function FactoryLine({ lamp, onChange }: { lamp: FactoryLamp; onChange(la
           valueMm={lamp.position.zMm}
           unit={preferences.length}
           disabled={!mayEdit}
-          onCommit={(zMm) => edit({ position: { ...lamp.position, zMm: Math.round(zMm) } })}
+          onCommit={(zMm) => edit({ position: { ...lamp.position, zMm } })}
         />
       </div>
     </article>

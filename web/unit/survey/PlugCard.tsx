@@ -166,7 +166,7 @@ export function PlugCard({ plug }: { plug: Plug }) {
               valueMm={at[axis]}
               unit={preferences.length}
               disabled={!mayEdit}
-              onCommit={(valueMm) => put({ position: { ...at, [axis]: Math.round(valueMm) } })}
+              onCommit={(valueMm) => put({ position: { ...at, [axis]: valueMm } })}
             />
           </div>
         ))}

@@ -25,7 +25,7 @@ export function UnitPart({ onDimension }: { onDimension(key: string | null): voi
               unit={preferences.length}
               disabled={!mayEdit}
               onFocusChange={(focused) => onDimension(focused ? key : null)}
-              onCommit={(value) => act({ kind: 'setBodyParameters', changes: { [key]: Math.round(value) } })}
+              onCommit={(value) => act({ kind: 'setBodyParameters', changes: { [key]: value } })}
             />
           </div>
         ))}
