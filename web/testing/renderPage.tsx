@@ -4,6 +4,7 @@ import { App as AntApp, ConfigProvider } from 'antd';
 import type { ReactElement } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
+import type { Person } from '../../core/contract/index.ts';
 import { DEMO_PEOPLE } from '../../demo/people.ts';
 import { api } from '../app/api.ts';
 import { preferencesSlice } from '../app/preferences.ts';
@@ -48,9 +49,9 @@ export function serve(answers: Answers): Asked[] {
   return asked;
 }
 
-export const personOf = (role: Role) => {
+export const personOf = (role: Role): Person => {
   const person = DEMO_PEOPLE.find((each) => each.role === role)!;
-  return { ...person, id: person.username };
+  return { ...person, id: person.username, fleetId: null };
 };
 
 const Where = () => <output data-testid="where">{useLocation().pathname}</output>;

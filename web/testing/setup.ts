@@ -43,6 +43,7 @@ HTMLCanvasElement.prototype.getContext = (() => ({
   measureText: (text: string) => ({ width: text.length * EVEN_PX }),
 })) as unknown as HTMLCanvasElement['getContext'];
 Element.prototype.scrollIntoView = () => {};
+Element.prototype.setPointerCapture = () => {};
 /** Nothing has a size here; lists that make only the rows that are seen need a window to be seen in. */
 const [WINDOW, ROW_PX] = [{ width: 1280, height: 800 }, 40];
 const high = {
