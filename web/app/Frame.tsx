@@ -23,7 +23,8 @@ export default function Frame({ person }: { person: Person }) {
   const [signOut] = useSignOutMutation();
   const dispatch = useAppDispatch();
   const preferences = useApp((state) => state.preferences);
-  const open = useApp((state) => state.unit.open);
+  const openId = useApp((state) => state.unit.open?.id);
+  const openTag = useApp((state) => state.unit.open?.build.unit.tag);
   const personId = person.id;
 
   useEffect(() => {
@@ -49,9 +50,9 @@ export default function Frame({ person }: { person: Person }) {
         </Link>
         <nav aria-label="Places">
           <NavLink to="/yard">Yard</NavLink>
-          {open && (
-            <NavLink to={`/unit/${open.id}`}>
-              Unit <small>{open.build.unit.tag}</small>
+          {openId && (
+            <NavLink to={`/unit/${openId}`}>
+              Unit <small>{openTag}</small>
             </NavLink>
           )}
           <NavLink to="/shop">Shop</NavLink>

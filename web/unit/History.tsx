@@ -3,8 +3,8 @@ import { useHistoryQuery } from '../app/api.ts';
 import { useApp } from '../app/store.ts';
 
 export function History() {
-  const open = useApp((state) => state.unit.open)!;
-  const { data = [], isLoading } = useHistoryQuery(open.id, { refetchOnMountOrArgChange: true });
+  const id = useApp((state) => state.unit.open!.id);
+  const { data = [], isLoading } = useHistoryQuery(id, { refetchOnMountOrArgChange: true });
   if (isLoading) return <p className="muted">One moment …</p>;
   if (data.length === 0) return <p className="muted">Nothing has been changed since the unit came into the yard.</p>;
   return (

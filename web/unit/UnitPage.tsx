@@ -49,19 +49,18 @@ export default function UnitPage() {
   const { id = '', stage = 'place' } = useParams();
   const dispatch = useAppDispatch();
   const status = useApp((state) => state.unit.status);
-  const open = useApp((state) => state.unit.open);
-  const ready = open?.id === id ? open : null;
+  const body = useApp((state) => (state.unit.open?.id === id ? state.unit.open.build.body : null));
 
   useEffect(() => {
     void dispatch(openUnit(id));
   }, [id, dispatch]);
-  useUnitNews(ready ? id : null);
+  useUnitNews(body ? id : null);
   useOverview();
 
   if (!(STAGES as readonly string[]).includes(stage)) return <Navigate to={`/unit/${id}/place`} replace />;
   if (status.kind === 'failed') return <p className="empty state stop">{status.message}</p>;
-  if (!ready) return <p className="empty">Rolling the unit in …</p>;
-  const { bodyId, parameters, ...extras } = ready.build.body;
+  if (!body) return <p className="empty">Rolling the unit in …</p>;
+  const { bodyId, parameters, ...extras } = body;
   if (!keptBody(bodyId, parameters, extras))
     return <p className="empty">This unit's body cannot be drawn: its dimensions do not fit its template.</p>;
   return <OpenUnit stage={stage as Stage} />;

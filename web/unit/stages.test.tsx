@@ -1,9 +1,11 @@
-import { screen } from '@testing-library/react';
+import { act, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { Profiler } from 'react';
 import { describe, expect, it } from 'vitest';
 import type { Stage } from '../../core/document/index.ts';
 import { SHELF } from '../../demo/shelf.ts';
 import { applied } from '../../demo/testUnit.ts';
+import { type Dispatch, store } from '../app/store.ts';
 import { demoBuild, type Role, renderUnit } from '../testing/renderUnit.tsx';
 import { BuildStage } from './build/BuildStage.tsx';
 import { FeedStage } from './feed/FeedStage.tsx';
@@ -14,6 +16,8 @@ import { PlaceStage } from './place/PlaceStage.tsx';
 import { ProveStage } from './prove/ProveStage.tsx';
 import { SurveyStage } from './survey/SurveyStage.tsx';
 import { UnitHeader } from './UnitHeader.tsx';
+import { type Pending, unitActions } from './unitSlice.ts';
+import { perform } from './unitThunks.ts';
 
 const build = demoBuild('SR-11');
 const STAGES: [Stage, () => React.ReactElement][] = [
@@ -59,6 +63,34 @@ describe('every stage', () => {
     },
     60_000,
   );
+});
+
+describe('an acknowledgement', () => {
+  it.each(STAGES)('draws nothing of %s anew', async (stage, element) => {
+    let drawn = 0;
+    const count = () => void drawn++;
+    const { opened } = await show(
+      stage,
+      <Profiler id={stage} onRender={count}>
+        {element()}
+      </Profiler>,
+    );
+    act(
+      () => void (store.dispatch as Dispatch)(perform([{ kind: 'setUnit', changes: { name: 'Tilt trailer, long' } }])),
+    );
+    const [{ operation, stamp }] = opened().pending as [Pending];
+    await waitFor(() => expect(drawn).toBeGreaterThan(1));
+    drawn = 0;
+    const { id } = operation;
+    act(() => {
+      store.dispatch(unitActions.sent({ applied: [{ id, revision: 2 }], refusedIds: [], at: stamp.at }));
+      const news = [{ revision: 2, operation, clientId: 'this', ...stamp }];
+      store.dispatch(unitActions.newsArrived({ news, ownClientId: 'this' }));
+    });
+    expect(opened().pending).toEqual([]);
+    expect(opened().revision).toBe(2);
+    expect(drawn).toBe(0);
+  });
 });
 
 describe('the findings of a stage', () => {

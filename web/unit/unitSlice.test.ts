@@ -64,6 +64,22 @@ describe('the open unit', () => {
     expect(done.open!.acknowledged).toEqual(done.open!.build);
   });
 
+  it('an acknowledgement and the news of own work are no change: the unit stays the very same object', () => {
+    const { state, operation } = performed(opened(), moveOf(0, 3111), 'me');
+    const shown = state.open!.build;
+    const sent = unitActions.sent({ applied: [{ id: operation.id, revision: 1 }], refusedIds: [], at: AT });
+    const acknowledged = unitSlice.reducer(state, sent);
+    expect(acknowledged.open!.build).toBe(shown);
+    const heard = hear(acknowledged, [newsOf(operation, 1, 'me')], 'me');
+    expect(heard.open!.build).toBe(shown);
+    expect(heard.open!.acknowledged).toBe(shown);
+    // What others do is one, and leaves what they did not touch as it was.
+    const theirs = hear(heard, [newsOf({ ...moveOf(1, 4444), id: nextId() } as Operation, 2, 'you')], 'me');
+    expect(theirs.open!.build).not.toBe(shown);
+    expect(theirs.open!.build.lamps[lamps[0]!.id]).toBe(shown.lamps[lamps[0]!.id]);
+    expect(theirs.open!.build.models).toBe(shown.models);
+  });
+
   it('news that was heard before, or that leaves a gap, changes nothing', () => {
     const first = newsOf({ ...moveOf(0, 3000), id: nextId() } as Operation, 1, 'you');
     const heard = hear(opened(), [first], 'me');

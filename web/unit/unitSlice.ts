@@ -2,11 +2,12 @@
  * The open unit: what the server has acknowledged, what waits to be sent, and the build that results from both.
  * The acknowledged build only ever advances by the log, in order; waiting operations are laid over it again each time.
  */
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, current, original, type PayloadAction } from '@reduxjs/toolkit';
 import { castDraft } from 'immer';
 import { applyToUnit } from '../../core/body/index.ts';
 import type { Build, Id, Operation, Stamp, UndoEntry, UndoStacks } from '../../core/document/index.ts';
 import type { Overview } from '../../core/overview/index.ts';
+import { shareStructure } from '../app/shareStructure.ts';
 
 export interface Pending {
   operation: Operation;
@@ -68,14 +69,17 @@ const initialState: UnitState = {
 
 const MAX_UNDO = 100;
 
-/** Lays the waiting operations over the acknowledged build; one that no longer fits is left for the server to refuse. */
-function rebuildMutably(open: OpenUnit): void {
-  let build = open.acknowledged;
-  for (const { operation, stamp } of open.pending) {
+/**
+ * The waiting operations laid over what is acknowledged; one that no longer fits is left for the server to refuse. What is
+ * as it was before stays that very object: an acknowledgement is no change, and nothing is derived or drawn anew for it.
+ */
+function laidOver(before: Build | undefined, acknowledged: Build, pending: readonly Pending[]): Build {
+  let build = acknowledged;
+  for (const { operation, stamp } of pending) {
     const applied = applyToUnit(build, operation, stamp);
     if (applied.ok) build = applied.value.build;
   }
-  open.build = build;
+  return shareStructure(before, build);
 }
 
 /** What the server never took cannot be taken back either. */
@@ -84,7 +88,9 @@ const withoutSteps = (entries: UndoEntry[], gone: ReadonlySet<Id>): UndoEntry[] 
     .map((entry) => ({ ...entry, steps: entry.steps.filter((step) => !gone.has(step.operationId)) }))
     .filter((entry) => entry.steps.length > 0);
 
-const keepOnly = (ids: Id[], collection: Record<Id, unknown>): Id[] => ids.filter((id) => collection[id]);
+/** The very same list when none of them is gone. */
+const keepOnly = (ids: Id[], collection: Record<Id, unknown>): Id[] =>
+  ids.every((id) => collection[id]) ? ids : ids.filter((id) => collection[id]);
 
 export const unitSlice = createSlice({
   name: 'unit',
@@ -103,17 +109,18 @@ export const unitSlice = createSlice({
         state.isStale = false;
         return;
       }
+      const known = original(state)?.open;
+      const before = known?.id === payload.id ? known.build : undefined;
       state.open = {
         id: payload.id,
         revision: payload.revision,
         acknowledged: payload.build,
-        build: payload.build,
+        build: laidOver(before, payload.build, payload.pending),
         pending: payload.pending,
         ...castDraft(payload.stacks),
       };
       state.isStale = false;
       state.status = { kind: 'open' };
-      rebuildMutably(state.open as OpenUnit);
       state.selection = keepOnly(state.selection, state.open.build.lamps);
     },
     unitFailed: (state, { payload }: PayloadAction<string>) => {
@@ -142,15 +149,18 @@ export const unitSlice = createSlice({
     newsArrived: (state, { payload }: PayloadAction<{ news: News[]; ownClientId: string }>) => {
       const { open } = state;
       if (!open) return;
+      const before = original(open)!;
+      let { revision, acknowledged, pending } = before;
       for (const item of payload.news) {
-        if (item.revision !== open.revision + 1) continue;
-        const applied = applyToUnit(open.acknowledged, item.operation, { by: item.by, at: item.at });
-        if (applied.ok) open.acknowledged = applied.value.build;
-        open.revision = item.revision;
-        open.pending = open.pending.filter((each) => each.operation.id !== item.operation.id);
+        if (item.revision !== revision + 1) continue;
+        const applied = applyToUnit(acknowledged, item.operation, { by: item.by, at: item.at });
+        if (applied.ok) acknowledged = applied.value.build;
+        revision = item.revision;
+        pending = pending.filter((each) => each.operation.id !== item.operation.id);
         if (item.clientId !== payload.ownClientId) state.lastNews = { by: item.by, at: item.at };
       }
-      rebuildMutably(open as OpenUnit);
+      acknowledged = shareStructure(before.build, acknowledged);
+      Object.assign(open, { revision, acknowledged, pending, build: laidOver(before.build, acknowledged, pending) });
       state.selection = keepOnly(state.selection, open.build.lamps);
     },
     /** What stood on top of a stack can no longer be taken back: what is below it may be. */
@@ -168,10 +178,14 @@ export const unitSlice = createSlice({
       for (const each of open.pending) if (revisionOf.has(each.operation.id)) each.acknowledged = true;
       // What the log had already when this unit was read will not come by as news: it is in the build.
       const isIn = (id: Id) => (revisionOf.get(id) ?? Number.POSITIVE_INFINITY) <= open.revision;
-      open.pending = open.pending.filter(({ operation: { id } }) => !refusedIds.has(id) && !isIn(id));
+      const waiting = open.pending.filter(({ operation: { id } }) => !refusedIds.has(id) && !isIn(id));
+      if (waiting.length < open.pending.length) {
+        const before = original(open)!;
+        open.pending = waiting;
+        open.build = laidOver(before.build, before.acknowledged, current(open).pending);
+      }
       for (const stack of ['undo', 'redo'] as const) open[stack] = withoutSteps(open[stack], refusedIds);
       if (payload.applied.length > 0) state.savedAt = payload.at;
-      rebuildMutably(open as OpenUnit);
     },
     staleFound: (state) => {
       state.isStale = true;

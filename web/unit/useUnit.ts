@@ -25,7 +25,9 @@ export interface UnitView {
 
 /** Everything a stage needs of the open unit. Only called below UnitPage, which waits until there is one. */
 export function useUnit(): UnitView {
-  const open = useApp((state) => state.unit.open)!;
+  // Not the whole of it: what waits and what is acknowledged changes without the unit changing.
+  const id = useApp((state) => state.unit.open!.id);
+  const build = useApp((state) => state.unit.open!.build);
   const overview = useApp((state) => state.unit.overview);
   const preferences = useApp((state) => state.preferences);
   const { data: session } = useSessionQuery();
@@ -40,9 +42,8 @@ export function useUnit(): UnitView {
     },
     [dispatch, message],
   );
-  const { build } = open;
   return {
-    id: open.id,
+    id,
     build,
     body: bodyOf(build),
     overview,
