@@ -35,6 +35,7 @@ export {
   OwnOutlines,
   Photo,
   PLAIN_PIN,
+  PlaceKey,
   Plug,
   Slot,
   SourceKind,

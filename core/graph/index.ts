@@ -11,7 +11,8 @@ export {
   unfusedLamps,
 } from './deriveFeeds.ts';
 export { isRun, isUnits, unitsOwnParts, wiresRun } from './ownWiring.ts';
-export { pinSourceId, placeOfSource, plugOfSource } from './plugs.ts';
+export { placeKeyOf, placeOf, placeOfSource, type ThingWithPlace, thingsWithPlaces } from './places.ts';
+export { pinSourceId, plugOfSource } from './plugs.ts';
 export {
   SIGNAL_NAMES,
   SIGNAL_WORDS,

@@ -4,7 +4,8 @@ import { applied, furtherIds, testTruck } from '../../demo/testUnit.ts';
 import type { Build, Plug, Position } from '../document/index.ts';
 import { planFeed, planOwnLamp, planPinSource } from '../planning/index.ts';
 import { deriveFeeds } from './deriveFeeds.ts';
-import { pinSourceId, placeOfSource, plugOfSource } from './plugs.ts';
+import { placeOfSource } from './places.ts';
+import { pinSourceId, plugOfSource } from './plugs.ts';
 
 const ids = furtherIds();
 const AT_HITCH: Position = { xMm: 7400, yMm: 0, zMm: 500 };

@@ -1,5 +1,5 @@
 /** Pins of the unit's own plugs, as sources: which they are, and where power is taken from them. */
-import { type Build, derivedId, type Id, type Plug, type Position } from '../document/index.ts';
+import { type Build, derivedId, type Id, type Plug } from '../document/index.ts';
 
 /** The source that a pin is, once power is taken from it. */
 export const pinSourceId = (plugId: Id, pin: string): Id => derivedId(plugId, `pin ${pin}`);
@@ -15,7 +15,3 @@ export function plugOfSource(build: Build, slotId: Id): PlugPin | null {
     for (const pin of plug.pins) if (pinSourceId(plug.id, pin.pin) === slotId) return { plug, pin };
   return null;
 }
-
-/** Where a source is: its plug, where somebody said where that hangs, else the fuse panel. */
-export const placeOfSource = (build: Build, slotId: Id | null): Position =>
-  (slotId && plugOfSource(build, slotId)?.plug.position) || build.fusePanel.position;

@@ -3,8 +3,8 @@
  * places of its two ends. Lengths, slack at joints and what runs together in each segment follow from that.
  */
 import { type Body, carriedBy } from '../body/index.ts';
-import type { Build, Element, Id, OperationDraft, Position, RouteLink, RouteNode, Wire } from '../document/index.ts';
-import { placeOfSource, wiresRun } from '../graph/index.ts';
+import type { Build, Id, OperationDraft, Position, RouteLink, RouteNode, Wire } from '../document/index.ts';
+import { placeKeyOf, placeOf, placeOfSource, wiresRun } from '../graph/index.ts';
 import { conductor, wireOuterMm } from '../units/index.ts';
 import { bundleMm, loomFor } from './bundles.ts';
 import { cutMm, END_ALLOWANCE_MM, legsMm } from './runs.ts';
@@ -16,16 +16,8 @@ const JOINT_EASE_MM = 60;
 
 export const distanceMm = (a: Position, b: Position): number => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm, a.zMm - b.zMm);
 
-const atPanel = (element: Element): boolean =>
-  element.kind === 'stud' ||
-  element.kind === 'fuse' ||
-  element.kind === 'block' ||
-  element.kind === 'receiver' ||
-  element.kind === 'switch' ||
-  element.kind === 'relay';
-
 /**
- * Where every part of the circuit sits: lamps at their place, sources and switching at the panel, and what hangs
+ * Where every part of the circuit sits: lamps at their place, sources and switching where somebody said, and what hangs
  * between them where the lamps next to it are.
  */
 export function elementPlaces(build: Build): Map<Id, Position> {
@@ -35,12 +27,12 @@ export function elementPlaces(build: Build): Map<Id, Position> {
       const lamp = build.lamps[element.lampId];
       if (lamp) places.set(element.id, lamp.position);
     } else if (element.kind === 'tap') places.set(element.id, placeOfSource(build, element.slotId));
-    else if (atPanel(element)) places.set(element.id, build.fusePanel.position);
+    else {
+      const key = placeKeyOf(element);
+      if (key && !(element.kind === 'relay' && !build.places[key])) places.set(element.id, placeOf(build, key));
+    }
   }
-  // A fuse sits within a hand's width of what it is tapped from.
-  for (const { from, to } of Object.values(build.wires))
-    if (build.elements[from.elementId]?.kind === 'tap' && build.elements[to.elementId]?.kind === 'fuse')
-      places.set(to.elementId, places.get(from.elementId)!);
+  placeBesideSupply(build, places);
   const neighbours = new Map<Id, Id[]>();
   for (const { from, to } of Object.values(build.wires))
     for (const [here, there] of [
@@ -65,6 +57,22 @@ export function elementPlaces(build: Build): Map<Id, Position> {
     }
   }
   return places;
+}
+
+/** A fuse sits within a hand's width of what it is fed from, and a relay of which nobody said more beside its fuse. */
+function placeBesideSupply(build: Build, places: Map<Id, Position>): void {
+  const isBeside = (id: Id) => ['fuse', 'relay'].includes(build.elements[id]?.kind ?? '') && !places.has(id);
+  let placed = true;
+  while (placed) {
+    placed = false;
+    for (const { from, to } of Object.values(build.wires)) {
+      const supply = places.get(from.elementId);
+      if (!supply || !isBeside(to.elementId) || to.terminal !== 'in') continue;
+      places.set(to.elementId, supply);
+      placed = true;
+    }
+  }
+  for (const id of Object.keys(build.elements)) if (isBeside(id)) places.set(id, build.fusePanel.position);
 }
 
 function middle(places: readonly Position[]): Position {

@@ -10,7 +10,7 @@ import {
   type Terminal,
   type Wire,
 } from '../document/index.ts';
-import { terminalNode, wiresRun } from '../graph/index.ts';
+import { placeOf, terminalNode, wiresRun } from '../graph/index.ts';
 import { GROUND_LEAD_MM, runMm } from '../harness/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 
@@ -131,9 +131,9 @@ export function planGroundSwitch(
   };
   elements.push(splice);
   join({ elementId: splice.id, terminal: 'join' }, { elementId: contactId, terminal: 'in' }, GROUND_LEAD_MM);
-  const panel = build.fusePanel.position;
+  const switchedAt = placeOf(build, controlId);
   for (const { lamp, from } of found)
-    join(from, { elementId: splice.id, terminal: 'join' }, runMm(lamp.position, panel));
+    join(from, { elementId: splice.id, terminal: 'join' }, runMm(lamp.position, switchedAt));
   const controls = 'id' in control ? [] : [{ id: controlId, ...control }];
   return ok(operations(controls));
 }
@@ -167,7 +167,7 @@ export function planGroundBus(build: Build, lampIds: readonly Id[], newId: () =>
     );
   }
   for (const { lamp, from } of found)
-    join(from, { elementId: bus.id, terminal: 'bus' }, runMm(lamp.position, build.fusePanel.position));
+    join(from, { elementId: bus.id, terminal: 'bus' }, runMm(lamp.position, placeOf(build, bus.id)));
   return operations();
 }
 

@@ -1,6 +1,6 @@
 /**
  * Making a feed from a lead's view ("these lamps, from slot 12, by switch 3"): gives the operation that writes its
- * elements and wires. Runs go from the panel along the unit; lamps level with each other share a splice.
+ * elements and wires. Runs go from the switch, the relay or the source along the unit; lamps level with each other share a splice.
  */
 
 import { FAMILIES, fuseForLamps, ratedCurrentA } from '../circuit/index.ts';
@@ -22,8 +22,16 @@ import {
   type Wire,
   type WireColour,
 } from '../document/index.ts';
-import { deriveFeeds, type Feed, placeOfSource, SIGNAL_NAMES, signalControl, signalOfSlot } from '../graph/index.ts';
-import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
+import {
+  deriveFeeds,
+  type Feed,
+  placeOf,
+  placeOfSource,
+  SIGNAL_NAMES,
+  signalControl,
+  signalOfSlot,
+} from '../graph/index.ts';
+import { GROUND_LEAD_MM, legsMm, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
 import { isHousing, shareHousing } from '../place/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
@@ -64,8 +72,8 @@ interface Station {
   at: Position;
 }
 
-/** Lamps gathered by where they are along the unit, nearest to the panel first on either side of it. */
-function stationsFrom(lamps: readonly Lamp[], panel: Position): { ahead: Station[]; behind: Station[] } {
+/** Lamps gathered by where they are along the unit, nearest to where the run starts first on either side of it. */
+function stationsFrom(lamps: readonly Lamp[], start: Position): { ahead: Station[]; behind: Station[] } {
   const sorted = [...lamps].sort((a, b) => a.position.xMm - b.position.xMm);
   const stations: Station[] = [];
   for (const lamp of sorted) {
@@ -83,8 +91,8 @@ function stationsFrom(lamps: readonly Lamp[], panel: Position): { ahead: Station
     };
   }
   return {
-    ahead: stations.filter((station) => station.at.xMm < panel.xMm).reverse(),
-    behind: stations.filter((station) => station.at.xMm >= panel.xMm),
+    ahead: stations.filter((station) => station.at.xMm < start.xMm).reverse(),
+    behind: stations.filter((station) => station.at.xMm >= start.xMm),
   };
 }
 
@@ -174,9 +182,30 @@ function writeSource(build: Build, draft: Draft, ratingA: number): Terminal {
   return at(fuse, 'out');
 }
 
+/** Where a feed's power comes from. */
+const sourcePlace = (build: Build, wish: FeedWish): Position =>
+  wish.blockId ? placeOf(build, wish.blockId) : placeOfSource(build, wish.slotId);
+
+/** A lead between two places; between two of which nobody said more than that they are at the panel, the usual one. */
+const leadMm = (a: Position, b: Position): number => (legsMm(a, b) < 1 ? PANEL_TO_SWITCH_MM : runMm(a, b));
+
+/** Where the run to the lamps begins: at the switch, a receiver in the cab, a relay beside its fuse, or the source itself. */
+function runStart(
+  build: Build,
+  wish: FeedWish,
+  controlId: Id,
+  output: Terminal | null,
+  isHotWithSignal: boolean,
+): Position {
+  if (output) return placeOf(build, output.elementId);
+  if (isHotWithSignal || wish.relayRatingA !== null) return sourcePlace(build, wish);
+  return wish.receiverChannels ? build.fusePanel.position : placeOf(build, controlId);
+}
+
 /** From the fuse to where the run begins: a switch, a relay with the switch in its coil, a receiver's output. */
-function writeControl(draft: Draft, supply: Terminal, controlId: Id): Terminal {
+function writeControl(build: Build, draft: Draft, supply: Terminal, controlId: Id): Terminal {
   const { wish, newId } = draft;
+  const toSwitchMm = leadMm(sourcePlace(build, wish), placeOf(build, controlId));
   const grounded = (terminal: Terminal) => {
     const ground = draft.add({ id: newId(), kind: 'ground', name: 'Ground at the panel' } as const);
     draft.join(terminal, at(ground, 'join'), GROUND_LEAD_MM, 'black');
@@ -187,7 +216,7 @@ function writeControl(draft: Draft, supply: Terminal, controlId: Id): Terminal {
     );
     const channels = [controlId, ...spare];
     const receiver = draft.add({ id: newId(), kind: 'receiver', name: `Receiver ${wish.name}`, channels } as const);
-    draft.join(supply, at(receiver, 'supply'), PANEL_TO_SWITCH_MM);
+    draft.join(supply, at(receiver, 'supply'), leadMm(sourcePlace(build, wish), build.fusePanel.position));
     grounded(at(receiver, 'ground'));
     return at(receiver, 'out1');
   }
@@ -196,11 +225,11 @@ function writeControl(draft: Draft, supply: Terminal, controlId: Id): Terminal {
       ? ({ id: newId(), kind: 'switch', name: '', controlId } as const)
       : ({ id: newId(), kind: 'relay', name: '', controlId, ratingA: wish.relayRatingA } as const),
   );
-  draft.join(supply, at(contact, 'in'), wish.relayRatingA === null ? PANEL_TO_SWITCH_MM : TAP_LEAD_MM);
+  draft.join(supply, at(contact, 'in'), wish.relayRatingA === null ? toSwitchMm : TAP_LEAD_MM);
   if (contact.kind === 'relay') {
     const coil = draft.add({ id: newId(), kind: 'switch', name: '', controlId } as const);
-    draft.join(at(contact, 'in'), at(coil, 'in'), PANEL_TO_SWITCH_MM);
-    draft.join(at(coil, 'out'), at(contact, 'coilPlus'), PANEL_TO_SWITCH_MM);
+    draft.join(at(contact, 'in'), at(coil, 'in'), toSwitchMm);
+    draft.join(at(coil, 'out'), at(contact, 'coilPlus'), toSwitchMm);
     grounded(at(contact, 'coilMinus'));
   }
   return at(contact, 'out');
@@ -237,14 +266,13 @@ function writeGround(build: Build, draft: Draft, lamp: Lamp, load: Element, grou
 }
 
 /** From where the run begins to the lamps and their grounds. */
-function writeRun(build: Build, draft: Draft, start: Terminal): void {
+function writeRun(build: Build, draft: Draft, start: Terminal, startsAt: Position): void {
   const { wish, newId } = draft;
   const lamps = wish.lampIds.map((id) => build.lamps[id]!);
-  const panel = placeOfSource(build, wish.slotId);
-  const { ahead, behind } = stationsFrom(lamps, panel);
+  const { ahead, behind } = stationsFrom(lamps, startsAt);
   for (const chain of [ahead, behind]) {
     let from = start;
-    let here: Position = panel;
+    let here: Position = startsAt;
     for (const station of chain) {
       const tags = station.lamps.map((lamp) => lamp.tag).join(' ');
       const splice = draft.add({ id: newId(), kind: 'splice', name: `Splice at ${tags}` } as const);
@@ -294,9 +322,9 @@ function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: number,
   const begin = () => {
     const supply = writeSource(build, draft, ratingA);
     // What is hot with the driver's signal is switched by it already.
-    return isHotWithSignal ? supply : writeControl(draft, supply, controlId);
+    return isHotWithSignal ? supply : writeControl(build, draft, supply, controlId);
   };
-  writeRun(build, draft, output ?? begin());
+  writeRun(build, draft, output ?? begin(), runStart(build, wish, controlId, output, isHotWithSignal));
 
   const functions = newFunction(build, { ...wish, controlId }, newId);
   return {

@@ -4,6 +4,7 @@
  */
 import { type Body, type Joint, type Pass, partUnder } from '../body/index.ts';
 import type { Build, Id, Lamp, OperationDraft, Position, RouteNode } from '../document/index.ts';
+import { thingsWithPlaces } from '../graph/index.ts';
 import { clearOf, distanceMm, grommetFor, legsMm, wayRound, zonesNear } from '../harness/index.ts';
 
 /** Lamps within this along the unit leave the trunk at one point. */
@@ -150,6 +151,7 @@ export function planRoutes(build: Build, body: Body, newId: () => Id): Operation
     routes.run(panelNode, through, 'Panel');
     routes.run(through, start, 'To the trunk');
   } else routes.run(panelNode, start, 'Panel');
+  leadToThings(routes, build, panelNode, start);
   for (const chain of [
     stations.filter((station) => station.xMm < startX).reverse(),
     stations.filter((station) => station.xMm >= startX),
@@ -173,6 +175,18 @@ export function planRoutes(build: Build, body: Body, newId: () => Id): Operation
     }
   }
   return { kind: 'putRoute', nodes: routes.nodes, links: routes.links, dropLinks: [] };
+}
+
+/** From where things sit to the nearer of panel and trunk: switches are in the cab, a battery is mostly outside it. */
+function leadToThings(routes: RouteBuilder, build: Build, panel: RouteNode, trunk: RouteNode): void {
+  for (const { key, name, position, isSaid } of thingsWithPlaces(build)) {
+    if (key === 'panel' || !isSaid) continue;
+    const { xMm, yMm, zMm } = position;
+    const here = routes.node(clip(name, xMm, yMm, zMm));
+    const isNearTrunk = legsMm(position, trunk.position) < legsMm(position, panel.position);
+    const isInside = build.controls[key] !== undefined;
+    routes.run(here, !isInside && (key === 'battery' || isNearTrunk) ? trunk : panel, name);
+  }
 }
 
 /** From the trunk to the lamps of one station: up, and then across to either side. */

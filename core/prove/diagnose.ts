@@ -156,20 +156,24 @@ interface Fit {
   row: Float64Array;
 }
 
+/** The best a suspect can do: at each resistance that was tried and at steps between, held against what was read alone. */
 function fitOf(diagnosis: Diagnosis, suspect: Suspect, read: readonly { index: number; value: number }[]): Fit {
-  const costOf = (row: Float64Array) =>
-    read.reduce((sum, { index, value }) => sum + misfit(diagnosis.points[index]!.quantity, row[index]!, value), 0) / 2;
-  let best: Fit | null = null;
-  const offer = (row: Float64Array) => {
-    const cost = costOf(row);
-    if (!best || cost < best.cost) best = { suspect, cost, row };
-  };
+  let best = { cost: Number.POSITIVE_INFINITY, at: 0, part: 0 };
   for (const [at, row] of suspect.rows.entries()) {
-    offer(row);
-    const next = suspect.rows[at + 1];
-    if (next) for (let step = 1; step < STEPS_BETWEEN; step++) offer(blended(row, next, step / STEPS_BETWEEN));
+    const next = suspect.rows[at + 1] ?? row;
+    const steps = next === row ? 1 : STEPS_BETWEEN;
+    for (let step = 0; step < steps; step++) {
+      const part = step / STEPS_BETWEEN;
+      let cost = 0;
+      for (const { index, value } of read) {
+        const predicted = row[index]! * (1 - part) + next[index]! * part;
+        cost += misfit(diagnosis.points[index]!.quantity, predicted, value) / 2;
+      }
+      if (cost < best.cost) best = { cost, at, part };
+    }
   }
-  return best!;
+  const row = suspect.rows[best.at]!;
+  return { suspect, cost: best.cost, row: best.part > 0 ? blended(row, suspect.rows[best.at + 1]!, best.part) : row };
 }
 
 export interface RankedFault {

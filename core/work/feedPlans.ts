@@ -4,7 +4,15 @@
  */
 import { type AssessedFeed, CONTINUOUS_RATIO, ratedCurrentA } from '../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type Lamp, type OperationDraft } from '../document/index.ts';
-import { SIGNAL_WORDS, signalOfSlot, slotHeadroomA, slotWhen, sourceInText, unfedLamps } from '../graph/index.ts';
+import {
+  placeOf,
+  SIGNAL_WORDS,
+  signalOfSlot,
+  slotHeadroomA,
+  slotWhen,
+  sourceInText,
+  unfedLamps,
+} from '../graph/index.ts';
 import { legsMm, usualColour } from '../harness/index.ts';
 import { compareTags, tagList } from '../place/index.ts';
 import { planFeed } from '../planning/index.ts';
@@ -214,6 +222,7 @@ const LEAST_BRANCHED_RATIO = 1 / 2;
 function leastWire(build: Build, lamps: readonly Lamp[]): number {
   const sources = [
     build.fusePanel.position,
+    placeOf(build, 'battery'),
     ...Object.values(build.plugs).flatMap(({ position }) => (position ? [position] : [])),
   ];
   const toTree = new Map(

@@ -1,4 +1,4 @@
-import { screen, waitFor } from '@testing-library/react';
+import { act, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { DEMO_PEOPLE } from '../../demo/people.ts';
@@ -124,6 +124,8 @@ describe('work on this device', () => {
 
   it('is nobody’s concern while it is on its way', async () => {
     await show([mine]);
+    // What other tests left waiting may just have failed to go out.
+    act(() => void store.dispatch(outboxActions.sendWorks()));
     expect(screen.queryByRole('button', { name: /Work on this device/ })).toBeNull();
   });
 

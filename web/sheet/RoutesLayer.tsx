@@ -1,17 +1,26 @@
 import { memo, type PointerEvent as ReactPointerEvent, useRef, useState } from 'react';
 import type { View } from '../../core/body/index.ts';
 import type { Id, Position, RouteNode } from '../../core/document/index.ts';
+import type { ThingWithPlace } from '../../core/graph/index.ts';
 import type { Bundle } from '../../core/harness/index.ts';
 import { fromPixel, positionOn, positionPixel, type SheetLayout } from './layout.ts';
 
 export interface RouteChoice {
-  kind: 'point' | 'segment';
+  kind: 'point' | 'segment' | 'thing';
   id: Id;
+}
+
+/** What is taken by hand on a view: a point of a route, or a thing that wires begin at. */
+interface Movable {
+  kind: 'point' | 'thing';
+  id: Id;
+  position: Position;
 }
 
 const STEP_MM = 10;
 const DRAG_FROM_PX = 3;
 const POINT_PX = 3.6;
+const THING_PX = 5;
 /** A hand finds a point within this. */
 const CATCH_PX = 9;
 
@@ -19,7 +28,7 @@ const CATCH_PX = 9;
 const strokePx = (diameterMm: number): number => Math.min(7, 1.6 + diameterMm * 0.28);
 
 interface Held {
-  nodeId: Id;
+  id: Id;
   view: View;
   startX: number;
   startY: number;
@@ -27,10 +36,14 @@ interface Held {
   moved: boolean;
 }
 
-/** Ways of wires over the views: thick where many run, dashed across a joint, a ring where they pass a wall. */
+/**
+ * Ways of wires over the views: thick where many run, dashed across a joint, a ring where they pass a wall. What they begin
+ * at stands as a square with its name in the plan.
+ */
 export const RoutesLayer = memo(function RoutesLayer({
   layout,
   nodes,
+  things,
   bundles,
   chosen,
   onChoose,
@@ -38,44 +51,52 @@ export const RoutesLayer = memo(function RoutesLayer({
 }: {
   layout: SheetLayout;
   nodes: readonly RouteNode[];
+  things: readonly ThingWithPlace[];
   bundles: readonly Bundle[];
   chosen: RouteChoice | null;
   onChoose(choice: RouteChoice | null): void;
   /** Left out where points may not be moved. */
-  onMove?: (nodeId: Id, position: Position) => void;
+  onMove?: (kind: 'point' | 'thing', id: Id, position: Position) => void;
 }) {
   const [held, setHeld] = useState<Held | null>(null);
   const group = useRef<SVGGElement>(null);
-  const placeOf = (node: RouteNode): Position => (held?.nodeId === node.id ? held.position : node.position);
+  const placeOf = (item: Pick<Movable, 'id' | 'position'>): Position =>
+    held?.id === item.id ? held.position : item.position;
   const pointIn = (event: ReactPointerEvent): [number, number] => {
     const box = group.current!.ownerSVGElement!.getBoundingClientRect();
     return [event.clientX - box.left, event.clientY - box.top];
   };
 
-  const take = (event: ReactPointerEvent, node: RouteNode, view: View) => {
+  const take = (event: ReactPointerEvent, item: Movable, view: View) => {
     event.stopPropagation();
-    onChoose({ kind: 'point', id: node.id });
+    onChoose({ kind: item.kind, id: item.id });
     if (!onMove || event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const [startX, startY] = pointIn(event);
-    setHeld({ nodeId: node.id, view, startX, startY, position: node.position, moved: false });
+    setHeld({ id: item.id, view, startX, startY, position: item.position, moved: false });
   };
-  const drag = (event: ReactPointerEvent, node: RouteNode) => {
-    if (held?.nodeId !== node.id) return;
+  const drag = (event: ReactPointerEvent, item: Movable) => {
+    if (held?.id !== item.id) return;
     const [x, y] = pointIn(event);
     const { view, startX, startY } = held;
     if (!held.moved && Math.hypot(x - startX, y - startY) < DRAG_FROM_PX) return;
     const [a0, b0] = fromPixel(layout, view, startX, startY);
     const [a1, b1] = fromPixel(layout, view, x, y);
-    const [ax, bx] = fromPixel(layout, view, ...positionPixel(layout, view, node.position));
+    const [ax, bx] = fromPixel(layout, view, ...positionPixel(layout, view, item.position));
     const snap = (value: number) => Math.round(value / STEP_MM) * STEP_MM;
-    const position = positionOn(view, snap(ax + a1 - a0), snap(bx + b1 - b0), node.position);
+    const position = positionOn(view, snap(ax + a1 - a0), snap(bx + b1 - b0), item.position);
     setHeld({ ...held, position, moved: true });
   };
-  const drop = (node: RouteNode) => {
-    if (held?.nodeId === node.id && held.moved) onMove?.(node.id, held.position);
+  const drop = (item: Movable) => {
+    if (held?.id === item.id && held.moved) onMove?.(item.kind, item.id, held.position);
     setHeld(null);
   };
+  const handles = (item: Movable, view: View) => ({
+    onPointerDown: (event: ReactPointerEvent) => take(event, item, view),
+    onPointerMove: (event: ReactPointerEvent) => drag(event, item),
+    onPointerUp: () => drop(item),
+    onPointerCancel: () => setHeld(null),
+  });
 
   return (
     <g ref={group} className="routes">
@@ -115,10 +136,7 @@ export const RoutesLayer = memo(function RoutesLayer({
                 className={`way-point${node.pass ? ' pass' : ''}${isChosen ? ' chosen' : ''}`}
                 data-way-point={node.name}
                 data-view={view}
-                onPointerDown={(event) => take(event, node, view)}
-                onPointerMove={(event) => drag(event, node)}
-                onPointerUp={() => drop(node)}
-                onPointerCancel={() => setHeld(null)}
+                {...handles({ kind: 'point', id: node.id, position: node.position }, view)}
               >
                 <circle className="way-catch" cx={x} cy={y} r={CATCH_PX} />
                 {node.pass && <circle className="ring" cx={x} cy={y} r={POINT_PX + 3.2} />}
@@ -126,6 +144,29 @@ export const RoutesLayer = memo(function RoutesLayer({
                 {isChosen && view === 'plan' && (
                   <text x={x + 12} y={y - 9}>
                     {node.name}
+                  </text>
+                )}
+              </g>
+            );
+          })}
+          {things.map(({ key, name, position, isSaid }) => {
+            const [x, y] = positionPixel(layout, view, placeOf({ id: key, position }));
+            const isChosen = chosen?.kind === 'thing' && chosen.id === key;
+            // Several that nobody has placed lie on the panel: one of them is enough to see, and all stand in the list.
+            if (!isSaid && !isChosen) return null;
+            return (
+              <g
+                key={key}
+                className={`way-thing${isChosen ? ' chosen' : ''}`}
+                data-thing={key}
+                data-view={view}
+                {...handles({ kind: 'thing', id: key, position }, view)}
+              >
+                <circle className="way-catch" cx={x} cy={y} r={CATCH_PX} />
+                <rect x={x - THING_PX} y={y - THING_PX} width={2 * THING_PX} height={2 * THING_PX} />
+                {view === 'plan' && (
+                  <text x={x + 10} y={y + 4}>
+                    {name}
                   </text>
                 )}
               </g>

@@ -6,6 +6,7 @@ import FROZEN_VERSION_1 from '../testing/version1.json' with { type: 'json' };
 import FROZEN_VERSION_2 from '../testing/version2.json' with { type: 'json' };
 import FROZEN_VERSION_3 from '../testing/version3.json' with { type: 'json' };
 import FROZEN_VERSION_4 from '../testing/version4.json' with { type: 'json' };
+import FROZEN_VERSION_7 from '../testing/version7.json' with { type: 'json' };
 import { applyOperation, fieldsMeet } from './applyOperation.ts';
 import type { Operation, OperationDraft } from './operations.ts';
 import { type Change, takeBack } from './undo.ts';
@@ -303,7 +304,7 @@ describe('stored documents', () => {
   it('a frozen sample of version 0 is lifted to today', () => {
     const { extraParts: _, comments: __, handedOver: ___, ...old } = FROZEN_VERSION_1;
     const lifted = migrateBuild({ ...old, schemaVersion: 0 });
-    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 7, extraParts: {}, handedOver: null } });
+    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 8, extraParts: {}, handedOver: null } });
   });
 
   it('a frozen sample of version 1 keeps its lamps and slots and gets survey and rules', () => {
@@ -338,6 +339,15 @@ describe('stored documents', () => {
     expect(Object.values(own!.shows)[0]).toEqual({ patternId: 'quad', phase: 'A', shiftMs: 0 });
     expect(Object.keys(migrated.value.readings)).toHaveLength(1);
     expect(migrated.value).toMatchObject({ patterns: {}, programmed: {}, checks: {}, faults: {}, signOff: null });
+  });
+
+  it('a frozen sample of version 7 keeps all that it had, and nobody has said yet where its battery is', () => {
+    const migrated = migrateBuild(FROZEN_VERSION_7);
+    if (!migrated.ok) throw new Error(migrated.reason.message);
+    const { schemaVersion, ...kept } = FROZEN_VERSION_7;
+    expect(schemaVersion).toBe(7);
+    expect(migrated.value).toMatchObject(kept);
+    expect(migrated.value.places).toEqual({});
   });
 
   it('a frozen sample of version 4 keeps its ticks, and what was one step is ticked in its parts', () => {

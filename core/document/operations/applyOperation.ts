@@ -89,7 +89,10 @@ function removeLamps(draft: Build, lampIds: ReadonlySet<Id>): void {
 }
 
 function removeElements(draft: Build, elementIds: ReadonlySet<Id>): void {
-  for (const id of elementIds) delete draft.elements[id];
+  for (const id of elementIds) {
+    delete draft.elements[id];
+    delete draft.places[id];
+  }
   for (const wire of Object.values(draft.wires)) {
     if (elementIds.has(wire.from.elementId) || elementIds.has(wire.to.elementId)) delete draft.wires[wire.id];
   }
@@ -162,6 +165,11 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       return assign(draft.electrics, op.changes);
     case 'setFusePanel':
       return assign(draft.fusePanel, op.changes);
+    case 'setPlace':
+      if (op.of !== 'battery' && !draft.controls[op.of]) must(draft.elements, op.of, 'part of the circuit');
+      if (op.position === null) delete draft.places[op.of];
+      else draft.places[op.of] = op.position;
+      return;
     case 'addSlots':
       for (const slot of op.slots) addNew(draft.slots, slot, 'slot');
       return;

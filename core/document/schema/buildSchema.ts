@@ -165,7 +165,11 @@ export const OwnOutlines = z.object({
 });
 export type OwnOutlines = z.infer<typeof OwnOutlines>;
 
-export const SCHEMA_VERSION = 7;
+/** What has a place of its own that is no lamp, slot or plug: the battery, a control, a part of the circuit. */
+export const PlaceKey = z.union([z.literal('battery'), Id]);
+export type PlaceKey = z.infer<typeof PlaceKey>;
+
+export const SCHEMA_VERSION = 8;
 
 export const Build = z.object({
   schemaVersion: z.literal(SCHEMA_VERSION),
@@ -189,6 +193,9 @@ export const Build = z.object({
     surveyed: z.boolean().describe('someone has checked these on the unit'),
   }),
   fusePanel: z.object({ name: line(60), place: line(80), position: Position }),
+  places: table(PlaceKey, Position, 4200).describe(
+    'where battery, switches, receivers, relays and blocks sit, once said',
+  ),
   slots: table(Id, Slot, 400),
   models: table(LampModel.shape.key, LampModel, 200),
   lamps: table(Id, Lamp, MAX_LAMPS),
@@ -252,6 +259,7 @@ export function newBuild(given: NewBuild): Build {
       surveyed: false,
     },
     fusePanel: { name: 'Fuse panel', place: given.panelPlace, position: given.panelPosition },
+    places: {},
     slots: {},
     models: {},
     lamps: {},

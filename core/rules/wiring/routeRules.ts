@@ -29,7 +29,7 @@ import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 
 /** Ways found for the same wiring and points are kept: an edit elsewhere does not lay them again. */
 const kept = new WeakMap<Build['routeNodes'], { build: Build; body: Body; routes: WireRoute[] }>();
-const ROUTE_PARTS = ['routeLinks', 'wires', 'elements', 'lamps', 'fusePanel'] as const;
+const ROUTE_PARTS = ['routeLinks', 'wires', 'elements', 'lamps', 'fusePanel', 'places', 'plugs'] as const;
 
 function keptRoutes({ build, body }: CheckContext): WireRoute[] {
   const known = kept.get(build.routeNodes);

@@ -1,4 +1,4 @@
-/** What the survey was told, held against the plan: M75 back without a trace, M76 where lamps get knocked off. */
+/** What the survey was told, held against the plan: M75 back without a trace, M76 where lamps get knocked off, V4 where the battery is. */
 import { applyDrafts, type Build, derivedId, type Id, type Lamp, type OperationDraft } from '../../document/index.ts';
 import { allHoles, drillingOf, housings, MOUNTS, tagList } from '../../place/index.ts';
 import { leadAround, type ModuleOnLead, moduleInFeed, planModule, planModuleOut } from '../../planning/index.ts';
@@ -102,6 +102,20 @@ function knockedOff({ build, body }: CheckContext): Hit[] {
   ];
 }
 
+function batterySomewhere({ build, feeds }: CheckContext): Hit[] {
+  if (build.places.battery) return [];
+  const atBattery = feeds.filter(({ feed }) => feed.source?.kind === 'stud');
+  if (atBattery.length === 0) return [];
+  const names = atBattery.map(({ feed }) => feed.fuse.name).join(', ');
+  return [
+    {
+      message: say`${names}: taken from the battery, and nobody has said where that sits. Lengths, sizes and losses count from the fuse panel.`,
+      feedIds: atBattery.map(({ feed }) => feed.fuse.id),
+      waysOut: [],
+    },
+  ];
+}
+
 export const SURVEY_RULES: readonly FindingRule[] = [
   {
     code: 'M75',
@@ -122,5 +136,16 @@ export const SURVEY_RULES: readonly FindingRule[] = [
     wayOut: 'Move it inwards or up, or guard it',
     source: "The survey's answer",
     check: knockedOff,
+  },
+  {
+    code: 'V4',
+    stages: ['survey', 'feed'],
+    severity: 'caution',
+    title: "The battery's place is not known",
+    reason:
+      'A battery under the bonnet or behind the seat is metres away from the fuse panel: wire is cut too short, or too thin.',
+    wayOut: 'Say where it sits, in Survey under Electrics or on the routes',
+    source: 'The survey',
+    check: batterySomewhere,
   },
 ];

@@ -7,6 +7,7 @@ import { formatLength } from '../../../core/units/index.ts';
 import { newId } from '../../app/ids.ts';
 import type { RouteChoice } from '../../sheet/RoutesLayer.tsx';
 import { useUnit } from '../useUnit.ts';
+import { PlacesList } from './PlacesList.tsx';
 
 export function AllRoutes({
   routes,
@@ -52,6 +53,7 @@ export function AllRoutes({
           </Button>
         </div>
       )}
+      <PlacesList onChoose={onChoose} />
       {used.length > 0 && (
         <table className="sections">
           <thead>

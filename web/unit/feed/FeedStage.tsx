@@ -3,7 +3,7 @@ import { App, Button } from 'antd';
 import { useCallback, useMemo, useState } from 'react';
 import type { ZoneKind } from '../../../core/body/index.ts';
 import type { Id, Position } from '../../../core/document/index.ts';
-import { unfedLamps } from '../../../core/graph/index.ts';
+import { thingsWithPlaces, unfedLamps } from '../../../core/graph/index.ts';
 import { bundlesOf, CLEARANCE_MM, wireRoutes } from '../../../core/harness/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { findingsAt } from '../../../core/rules/index.ts';
@@ -14,6 +14,7 @@ import { type RouteChoice, RoutesLayer } from '../../sheet/RoutesLayer.tsx';
 import { Sheet } from '../../sheet/Sheet.tsx';
 import { Findings } from '../Findings.tsx';
 import { unitActions } from '../unitSlice.ts';
+import { usePlacing } from '../usePlacing.ts';
 import { useUnit } from '../useUnit.ts';
 import { BatteryView } from './BatteryView.tsx';
 import { CutListView } from './CutListView.tsx';
@@ -93,19 +94,23 @@ export function FeedStage() {
   const routes = useMemo(() => (view === 'routes' ? wireRoutes(build, body) : []), [view, build, body]);
   const bundles = useMemo(() => (view === 'routes' ? bundlesOf(build, body, routes) : []), [view, build, body, routes]);
   const routeFindings = all?.filter((finding) => finding.place.feedIds.length === 0) ?? null;
-  const movePoint = useCallback(
-    (nodeId: Id, position: Position) => act({ kind: 'editRouteNode', nodeId, changes: { position } }),
-    [act],
+  const put = usePlacing();
+  const moveOnRoutes = useCallback(
+    (kind: 'point' | 'thing', id: Id, position: Position) =>
+      kind === 'point' ? act({ kind: 'editRouteNode', nodeId: id, changes: { position } }) : put(id, position),
+    [act, put],
   );
+  const things = useMemo(() => thingsWithPlaces(build), [build]);
   const nodes = useMemo(() => Object.values(build.routeNodes), [build.routeNodes]);
   const drawRoutes = (layout: SheetLayout) => (
     <RoutesLayer
       layout={layout}
       nodes={nodes}
+      things={things}
       bundles={bundles}
       chosen={routeChoice}
       onChoose={setRouteChoice}
-      onMove={mayEdit ? movePoint : undefined}
+      onMove={mayEdit ? moveOnRoutes : undefined}
     />
   );
   const startTapping = ({ lampIds }: LeadChoice) => {

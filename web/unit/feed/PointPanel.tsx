@@ -4,15 +4,9 @@ import type { RouteNode } from '../../../core/document/index.ts';
 import { type Bundle, GROMMETS, grommetFor, throughNode, type WireRoute } from '../../../core/harness/index.ts';
 import type { RouteChoice } from '../../sheet/RoutesLayer.tsx';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
-import { LengthInput } from '../../ui/LengthInput.tsx';
+import { PositionFields } from '../PositionFields.tsx';
 import { useUnit } from '../useUnit.ts';
 import { JoinSelect } from './JoinSelect.tsx';
-
-const AXES = [
-  { axis: 'xMm', words: 'From front' },
-  { axis: 'yMm', words: 'Left of centre' },
-  { axis: 'zMm', words: 'Height' },
-] as const;
 
 const USUAL_PASS = { holeMm: 16, boreMm: 13, sealed: true, wet: false };
 
@@ -27,7 +21,7 @@ export function PointPanel({
   bundles: readonly Bundle[];
   onChoose(choice: RouteChoice | null): void;
 }) {
-  const { build, body, preferences, mayEdit, act } = useUnit();
+  const { build, body, mayEdit, act } = useUnit();
   const { runs, diameterMm } = useMemo(() => throughNode(build, routes, node.id), [build, routes, node.id]);
   const change = (changes: Partial<Omit<RouteNode, 'id'>>) => act({ kind: 'editRouteNode', nodeId: node.id, changes });
   const { pass } = node;
@@ -56,18 +50,7 @@ export function PointPanel({
           All routes
         </Button>
       </header>
-      {AXES.map(({ axis, words }) => (
-        <div key={axis} className="form-row">
-          <span>{words}</span>
-          <LengthInput
-            label={words}
-            unit={preferences.length}
-            disabled={!mayEdit}
-            valueMm={node.position[axis]}
-            onCommit={(value) => change({ position: { ...node.position, [axis]: value } })}
-          />
-        </div>
-      ))}
+      <PositionFields position={node.position} onChange={(position) => change({ position })} />
       <div className="form-row">
         <span>Rides on</span>
         <Select

@@ -2,6 +2,7 @@ import type { Bundle, WireRoute } from '../../../core/harness/index.ts';
 import type { RouteChoice } from '../../sheet/RoutesLayer.tsx';
 import { useUnit } from '../useUnit.ts';
 import { AllRoutes } from './AllRoutes.tsx';
+import { PlacePanel } from './PlacePanel.tsx';
 import { PointPanel } from './PointPanel.tsx';
 import { SegmentPanel } from './SegmentPanel.tsx';
 
@@ -22,5 +23,6 @@ export function RoutesPanel({
   const bundle = chosen?.kind === 'segment' ? bundles.find(({ link }) => link.id === chosen.id) : undefined;
   if (node) return <PointPanel key={node.id} node={node} routes={routes} bundles={bundles} onChoose={onChoose} />;
   if (bundle) return <SegmentPanel bundle={bundle} onChoose={onChoose} />;
+  if (chosen?.kind === 'thing') return <PlacePanel placeKey={chosen.id} onChoose={onChoose} />;
   return <AllRoutes routes={routes} bundles={bundles} onChoose={onChoose} />;
 }

@@ -1,5 +1,7 @@
 import { Button, Segmented } from 'antd';
+import { placeOf } from '../../../core/graph/index.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
+import { PositionFields } from '../PositionFields.tsx';
 import { useUnit } from '../useUnit.ts';
 
 export function Electrics() {
@@ -50,6 +52,21 @@ export function Electrics() {
             }
           />
         </div>
+      )}
+      {electrics.batteryAh > 0 && (
+        <>
+          <h4>
+            Where the battery sits{' '}
+            {!build.places.battery && (
+              <small className="state caution">▲ not said yet: lengths count from the fuse panel</small>
+            )}
+          </h4>
+          <PositionFields
+            name="Battery"
+            position={placeOf(build, 'battery')}
+            onChange={(position) => act({ kind: 'setPlace', of: 'battery', position })}
+          />
+        </>
       )}
       {!electrics.surveyed && mayEdit && (
         <Button block onClick={() => act({ kind: 'setElectrics', changes: { surveyed: true } })}>
