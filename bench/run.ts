@@ -2,6 +2,7 @@
 import { performance } from 'node:perf_hooks';
 import { solveCircuit, stateSolver } from '../core/circuit/index.ts';
 import { generatedNetwork } from '../core/circuit/testing/ngspice.ts';
+import { sneakPaths } from '../core/protection/index.ts';
 import { assess, bodyOf } from '../core/rules/index.ts';
 import { planCrew } from '../core/schedule/index.ts';
 import { DIRECTIONS, lampFields } from '../core/sight/index.ts';
@@ -103,6 +104,12 @@ row(
     }
   }),
   'under 250 ms',
+);
+
+row(
+  `sneak paths of ${Object.keys(build.lamps).length} lamps on 10 feeds, wiring changed`,
+  time(20, () => sneakPaths({ ...build })),
+  'twice what only switched returns took',
 );
 
 const compared = compareWithNgspice([1, 2, 3, 4, 5]);

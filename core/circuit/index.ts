@@ -20,6 +20,7 @@ export {
 } from './feedFigures.ts';
 export { BLADE_FUSES, CONTINUOUS_RATIO, FAMILIES, fuseForLoadA, openingTime } from './fuses.ts';
 export { keptFigures } from './keptFigures.ts';
+export { type LightState, lightState } from './lightState.ts';
 export {
   dropBudgetPercent,
   isCopperMost,

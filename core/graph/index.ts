@@ -1,5 +1,5 @@
 export { BLADE, LIGHT, WIRE } from './colours.ts';
-export { type Contact, conduct, passagesFrom, terminalNode, type WireEnd, wireEnds } from './conduct.ts';
+export { type Contact, conduct, passagesFrom, returnWay, terminalNode, type WireEnd, wireEnds } from './conduct.ts';
 export {
   deriveFeeds,
   type Feed,

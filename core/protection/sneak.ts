@@ -7,6 +7,7 @@ import type { CircuitElement, CircuitSolution } from '../circuit/index.ts';
 import { endsOf, isLive, type StateSolver, stateSolver } from '../circuit/index.ts';
 import type { Build, ElementOf, Id, Lamp } from '../document/index.ts';
 import { conduct, deriveFeeds, type Feed, sourceInText } from '../graph/index.ts';
+import { islandsOf, settingsOf } from './islands.ts';
 
 export interface SneakPath {
   lamp: Lamp;
@@ -24,29 +25,14 @@ export interface SneakPath {
 
 /** Above this a filament glows and a driver's charger blinks. Common practice, no source. */
 const LIT_FROM_A = 0.005;
-/** Every subset up to this many controls; beyond, none, each, every pair, and all. */
-const MAX_FULL = 8;
-
-function settings(controlIds: readonly Id[]): Set<Id>[] {
-  if (controlIds.length <= MAX_FULL)
-    return Array.from(
-      { length: 2 ** controlIds.length },
-      (_, bits) => new Set(controlIds.filter((_id, at) => (bits >> at) & 1)),
-    );
-  const pairs = controlIds.flatMap((a, at) => controlIds.slice(at + 1).map((b) => new Set([a, b])));
-  return [new Set(), ...controlIds.map((id) => new Set([id])), ...pairs, new Set(controlIds)];
-}
-
-/** Can current go anywhere but down its own feed? Only where returns are switched or feeds are joined. */
-function mayStray(feeds: readonly Feed[]): boolean {
-  if (feeds.some((feed) => feed.groundContacts.length > 0)) return true;
-  const seen = new Set<Id>();
-  const behind = feeds.map((feed) => feed.wires.slice(feed.aheadCount));
-  return behind.some((wires) => wires.some((wire) => seen.has(wire.id) || !seen.add(wire.id)));
-}
-
-function nameOf(build: Build, id: Id): string | null {
+function nameOf(build: Build, inNetwork: Id): string | null {
+  // What is in the network beside a part's contact is named after it: 'ID:coil'.
+  const [id, part] = inNetwork.split(':') as [Id, string?];
   const element = build.elements[id];
+  if (part === 'coil' || part === 'lamp') {
+    const control = element && 'controlId' in element ? build.controls[element.controlId]?.name : undefined;
+    return `${part === 'coil' ? 'coil' : 'light'} of ${control ?? 'a switch'}`;
+  }
   switch (element?.kind) {
     case 'tap':
       return build.slots[element.slotId] ? sourceInText(build.slots[element.slotId]!) : 'a slot';
@@ -107,9 +93,9 @@ function sneaksIn(
   controlIds: ReadonlySet<Id>,
 ): SneakPath[] {
   const circuit = solver.solve({ keyOn, controlIds });
-  const stray = lamps.filter(({ load, feeds }) => {
-    const currentA = circuit.stateOf(load.id)?.currentA ?? 0;
-    return Math.abs(currentA) >= LIT_FROM_A && !isMeant(build, feeds, load.lampId, keyOn, controlIds);
+  const stray = lamps.filter((each) => {
+    const currentA = circuit.stateOf(each.load.id)?.currentA ?? 0;
+    return Math.abs(currentA) >= LIT_FROM_A && !isMeant(build, each, keyOn, controlIds);
   });
   if (stray.length === 0) return [];
   const [network, solution] = [circuit.elements(), circuit.solution()];
@@ -122,7 +108,7 @@ function sneaksIn(
     const names = [...up, load.id, ...down].flatMap((id) => nameOf(build, id) ?? []);
     return {
       lamp,
-      on: [...controlIds].flatMap((id) => build.controls[id]?.name ?? []),
+      on: [],
       keyOn,
       currentA: Math.abs(currentA),
       path: names.filter((name, index) => name !== names[index - 1]),
@@ -145,12 +131,30 @@ const lampLoads = (build: Build, feeds: readonly Feed[]): LampLoad[] =>
     return load.kind === 'lampLoad' && lamp && own.length > 0 ? [{ load, lamp, feeds: own }] : [];
   });
 
-/** Is this very lamp meant to be lit: some feed of it live, and every contact on its way there and back closed? */
-const isMeant = (build: Build, feeds: readonly Feed[], lampId: Id, keyOn: boolean, on: ReadonlySet<Id>): boolean =>
-  feeds.some((feed) => {
-    const way = feed.ways[lampId];
-    return way !== undefined && isLive(build, feed.source, { keyOn, controlIds: on }) && conduct(way, on);
-  });
+/**
+ * Is this very lamp meant to be lit? On a feed of its own it is when that feed reaches it. Where it hangs on several, the
+ * functions decide which control is to light it: the circuit cannot, since it may be joined by mistake. What should be
+ * live with the key alone is not to be lit without it.
+ */
+function isMeant(build: Build, { lamp, feeds }: LampLoad, keyOn: boolean, on: ReadonlySet<Id>): boolean {
+  const wayOf = (feed: Feed) => feed.ways[lamp.id]!;
+  const reached = feeds.some(
+    (feed) => isLive(build, feed.source, { keyOn, controlIds: on }) && conduct(wayOf(feed), on),
+  );
+  if (!reached || feeds.length === 1) return reached;
+  const isWorkedBy = (feed: Feed, controlId: Id) =>
+    wayOf(feed).some(({ control, whenOn }) => whenOn && control.id === controlId);
+  const controlIds = Object.values(build.functions)
+    .filter(({ shows, controlId }) => shows[lamp.id] && feeds.some((feed) => isWorkedBy(feed, controlId)))
+    .map(({ controlId }) => controlId);
+  // Hung on another control than its function's: that is told by itself.
+  if (controlIds.length === 0) return true;
+  const pressed = controlIds.filter((id) => on.has(id));
+  if (pressed.length === 0) return false;
+  const worksWithoutKey = (controlId: Id) =>
+    feeds.every((feed) => feed.fuse.wanted === 'always' || !isWorkedBy(feed, controlId));
+  return keyOn || pressed.some(worksWithoutKey);
+}
 
 /** The lamp's ground wire, when current comes in through it: where a diode stops it. */
 function backWire(build: Build, loadId: Id, currentA: number): Pick<SneakPath, 'backWireId' | 'towards'> {
@@ -164,27 +168,32 @@ function backWire(build: Build, loadId: Id, currentA: number): Pick<SneakPath, '
 }
 
 /**
- * Every lamp that conducts where it should be dark, once a lamp: the state with the largest current is told. Empty, and
- * nothing is solved, for circuits in which current cannot stray.
+ * Every lamp that conducts where it should be dark, once a lamp: the state with the largest current is told. Parts of the
+ * circuit that have nothing but battery and metal in common are looked at side by side, each in all states of its own
+ * controls.
  */
 export function sneakPaths(build: Build): SneakPath[] {
   const feeds = deriveFeeds(build);
-  if (!mayStray(feeds)) return [];
-  const controlIds = [
-    ...new Set(
-      feeds.flatMap((feed) =>
-        [...feed.contacts, ...feed.groundContacts, ...feed.coilContacts].map(({ control }) => control.id),
-      ),
-    ),
-  ];
+  const islands = islandsOf(build);
+  const loads = lampLoads(build, feeds);
+  const byIsland = islands.map(({ elementIds, controlIds }) => ({
+    settings: settingsOf(controlIds),
+    lamps: loads.filter(({ load }) => elementIds.has(load.id)),
+  }));
   const solver = stateSolver(build, { load: 'maximum' });
-  const lamps = lampLoads(build, feeds);
   const worst = new Map<Id, SneakPath>();
+  const rounds = Math.max(0, ...byIsland.map(({ settings }) => settings.length));
   for (const keyOn of [true, false])
-    for (const setting of settings(controlIds))
-      for (const found of sneaksIn(build, solver, lamps, keyOn, setting)) {
+    for (let round = 0; round < rounds; round++) {
+      const shown = byIsland.filter(({ settings }) => round < settings.length);
+      const on = new Set(shown.flatMap(({ settings }) => settings[round]!));
+      const lamps = shown.flatMap((island) => island.lamps);
+      for (const found of sneaksIn(build, solver, lamps, keyOn, on)) {
+        const own = shown.find((island) => island.lamps.some(({ lamp }) => lamp === found.lamp))!.settings[round]!;
         const known = worst.get(found.lamp.id);
-        if (!known || found.currentA > known.currentA + 1e-9) worst.set(found.lamp.id, found);
+        if (known && found.currentA <= known.currentA + 1e-9) continue;
+        worst.set(found.lamp.id, { ...found, on: own.flatMap((id) => build.controls[id]?.name ?? []) });
       }
+    }
   return [...worst.values()];
 }

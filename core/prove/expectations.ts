@@ -3,7 +3,7 @@
  * solved), and what was read. Nothing counts as proved while a stop is unread.
  */
 
-import { type AssessedFeed, type ElementState, restingVoltageV, solveSetting } from '../circuit/index.ts';
+import { type AssessedFeed, type ElementState, lightState, restingVoltageV, solveSetting } from '../circuit/index.ts';
 import type { Build, Control, Id, Lamp, Reading } from '../document/index.ts';
 import { type LampShow, showsFor } from '../flash/index.ts';
 import { conduct } from '../graph/index.ts';
@@ -197,7 +197,11 @@ function stopOf(build: Build, feeds: readonly AssessedFeed[], step: WalkStep, so
   const shows = [...showsFor(build, new Set(controlIds)).values()].sort((a, b) => compareTags(a.lamp.tag, b.lamp.tag));
   const powered = solve(controlIds, 'maximum', restingVoltageV(build.electrics.systemVoltageV));
   const unlit = shows
-    .filter(({ lamp }) => !((powered[loadOf(build, lamp.id) ?? '']?.currentA ?? 0) > LIT_FROM_A))
+    .filter(({ lamp }) => {
+      const state = powered[loadOf(build, lamp.id) ?? ''];
+      const model = build.models[lamp.modelKey];
+      return !state || !model || lightState(model, state, build.electrics.systemVoltageV) !== 'lit';
+    })
     .map(({ lamp }) => lamp);
   const points = litFeeds(feeds, on).flatMap((each) => {
     const onFeed = shows.filter((show) => each.lit.some((lamp) => lamp.id === show.lamp.id));
@@ -205,9 +209,6 @@ function stopOf(build: Build, feeds: readonly AssessedFeed[], step: WalkStep, so
   });
   return { ...step, key: settingKey(controlIds), shows, unlit, points, state: stateOf(points) };
 }
-
-/** Less than this through a lamp is leakage, not light. */
-export const LIT_FROM_A = 1e-3;
 
 /** The stops of the walk, in its order. */
 export function provingStops(build: Build, feeds: readonly AssessedFeed[]): ProvingStop[] {

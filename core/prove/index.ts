@@ -1,7 +1,6 @@
 export { type Diagnosis, diagnose, type MeterPoint, type Observation, prepareDiagnosis, spreadOf } from './diagnose.ts';
 export { lengthOfOhm, putWire, withOhm, without } from './edits.ts';
 export {
-  LIT_FROM_A,
   type ProvingStop,
   provingCount,
   provingStops,

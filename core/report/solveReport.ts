@@ -1,9 +1,16 @@
 /** What a unit's circuit does in settings that somebody asks about: volts and amps of lamps, feeds and grounds. */
 import * as z from 'zod';
-import { CHARGING_V, type ElementState, openingTime, solveSetting } from '../circuit/index.ts';
+import {
+  CHARGING_V,
+  type ElementState,
+  type LightState,
+  lightState,
+  openingTime,
+  solveSetting,
+} from '../circuit/index.ts';
 import type { Build, Id } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
-import { LIT_FROM_A, without } from '../prove/index.ts';
+import { without } from '../prove/index.ts';
 import { AskedFault, withFault } from './faults.ts';
 import { controlNamed, signalNamed } from './names.ts';
 
@@ -17,15 +24,11 @@ export const AskedSetting = z.strictObject({
 });
 export type AskedSetting = z.infer<typeof AskedSetting>;
 
-/** A filament's light goes with the 3.4th power of its voltage: at 80 % less than half is left (from memory). */
-const DIM_RATIO = 0.8;
-/** And at a quarter of its volts it does not glow. */
-const DARK_RATIO = 0.25;
 /** A fuse that has to open within this many seconds does. */
 const OPENS_WITHIN_S = 600;
 
 export interface SolvedReport {
-  lamps: Record<string, { volts: number; amps: number; shows: 'dark' | 'dim' | 'lit' }>;
+  lamps: Record<string, { volts: number; amps: number; shows: LightState }>;
   feeds: Record<string, { amps: number }>;
   grounds: Record<string, { amps: number }>;
   warnings: string[];
@@ -44,14 +47,10 @@ export const batteryOf = (
 ): number | undefined =>
   batteryV ?? (key === 'running' ? (CHARGING_V * build.electrics.systemVoltageV) / 12 : undefined);
 
-function showsOf(build: Build, lampId: Id, { voltageV, currentA }: ElementState): 'dark' | 'dim' | 'lit' {
+const showsOf = (build: Build, lampId: Id, state: ElementState): LightState => {
   const model = build.models[build.lamps[lampId]!.modelKey];
-  if (!model || Math.abs(currentA) < LIT_FROM_A) return 'dark';
-  // A light-emitting diode lets nothing through the wrong way round.
-  if (model.light === 'led') return voltageV >= model.cutInV ? 'lit' : 'dark';
-  const ratio = Math.abs(voltageV) / build.electrics.systemVoltageV;
-  return ratio < DARK_RATIO ? 'dark' : ratio < DIM_RATIO ? 'dim' : 'lit';
-}
+  return model ? lightState(model, state, build.electrics.systemVoltageV) : 'dark';
+};
 
 /** Opens one fuse after the other until none has to open any more. */
 function solved(build: Build, asked: AskedSetting, path: string) {

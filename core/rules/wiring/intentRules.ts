@@ -1,12 +1,14 @@
 /** Findings of what was meant against what the wiring can do: M60, M63 to M66, M72, M73. */
 import { type AssessedFeed, CONTINUOUS_RATIO, restingVoltageV } from '../../circuit/index.ts';
-import type { Build, Id, LightFunction, OperationDraft } from '../../document/index.ts';
+import { type Build, derivedId, type Id, type LightFunction, type OperationDraft } from '../../document/index.ts';
 import { isFlashing, patternOf, roleOf, touchesFor } from '../../flash/index.ts';
 import { type Contact, conduct, sourceName } from '../../graph/index.ts';
 import { tagList } from '../../place/index.ts';
-import { planRefit } from '../../planning/index.ts';
+import { planOwnGround, planRefit } from '../../planning/index.ts';
+import type { DarkLamp } from '../../protection/index.ts';
 import { say, type Words } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit } from '../finding.ts';
+import { keptWiring } from './keptWiring.ts';
 import { moveToSlot } from './powerRules.ts';
 
 const amps = (value: number): string => `${Math.round(value * 10) / 10} A`;
@@ -110,6 +112,29 @@ function neverLit({ build, feeds }: CheckContext): Hit[] {
         feedIds: [...new Set(dark.flatMap((id) => waysTo(feeds, id).map((way) => way.each.feed.fuse.id)))],
       },
     ];
+  });
+}
+
+/** M64 as the solved circuit has it: current is to come there, and it does not, or too little of it. */
+function staysDark({ build }: CheckContext): Hit[] {
+  const byCause = new Map<string, DarkLamp[]>();
+  for (const dark of keptWiring(build).dark) {
+    const key = `${dark.function.id} ${dark.shows} ${dark.isGrounded}`;
+    byCause.set(key, [...(byCause.get(key) ?? []), dark]);
+  }
+  return [...byCause.values()].map((all): Hit => {
+    const [{ control, function: each, shows, isGrounded }] = all as [DarkLamp, ...DarkLamp[]];
+    const lampIds = all.map(({ lamp }) => lamp.id);
+    const lowestV = Math.min(...all.map(({ voltageV }) => voltageV));
+    const why = isGrounded ? say`it gets ${lowestV.toFixed(1)} V` : say`its return comes to no metal`;
+    let count = 0;
+    const own = planOwnGround(build, lampIds, () => derivedId(lampIds[0]!, `ground ${count++}`));
+    return {
+      message: say`${each.name}: with ${control.name} on, ${tagsOf(build, lampIds)} ${lampIds.length === 1 ? 'stays' : 'stay'} ${shows}: ${why}.`,
+      lampIds,
+      waysOut:
+        own.length > 0 ? [{ label: say`Ground ${tagsOf(build, lampIds)} on its own metal`, operations: own }] : [],
+    };
   });
 }
 
@@ -246,7 +271,7 @@ export const INTENT_RULES: readonly FindingRule[] = [
     reason: 'Somebody presses the control, and the lamp stays dark.',
     wayOut: 'Feed the lamp from what works the function, or take it out of it',
     source: 'The plan against the circuit',
-    check: neverLit,
+    check: (context) => [...neverLit(context), ...staysDark(context)],
   },
   {
     code: 'M65',

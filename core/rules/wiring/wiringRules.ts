@@ -16,9 +16,10 @@ import {
 } from '../../harness/index.ts';
 import { tagList } from '../../place/index.ts';
 import { planOwnGround } from '../../planning/index.ts';
-import { type SneakPath, sneakPaths } from '../../protection/index.ts';
+import type { SneakPath } from '../../protection/index.ts';
 import { ampacityA, conductor, conductorsOf, gaugeName, mm2, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
+import { keptWiring } from './keptWiring.ts';
 import { moveToSlot } from './powerRules.ts';
 
 function reservedSlot(context: CheckContext): Hit[] {
@@ -252,21 +253,9 @@ function peaks({ build, feeds }: CheckContext): Hit[] {
   });
 }
 
-/** Paths found for the same wiring are kept: an edit elsewhere does not solve all its states again. */
-const paths = new WeakMap<Build['wires'], { build: Build; found: SneakPath[] }>();
-const WIRING_PARTS = ['elements', 'controls', 'slots', 'lamps', 'models'] as const;
-
-function keptPaths(build: Build): SneakPath[] {
-  const known = paths.get(build.wires);
-  if (known && WIRING_PARTS.every((part) => known.build[part] === build[part])) return known.found;
-  const found = sneakPaths(build);
-  paths.set(build.wires, { build, found });
-  return found;
-}
-
 function sneaks({ build }: CheckContext): Hit[] {
   const byState = new Map<string, SneakPath[]>();
-  for (const path of keptPaths(build)) {
+  for (const path of keptWiring(build).sneaks) {
     const key = `${path.keyOn} ${path.on.join()}`;
     byState.set(key, [...(byState.get(key) ?? []), path]);
   }
@@ -274,7 +263,9 @@ function sneaks({ build }: CheckContext): Hit[] {
     const [first] = found;
     const told = found.find((each) => each.backWireId !== null) ?? first!;
     const state =
-      told.on.length > 0 ? `With ${told.on.join(', ')} on` : `With everything off${told.keyOn ? ', key on' : ''}`;
+      told.on.length > 0
+        ? `With ${told.on.join(', ')} on${told.keyOn ? '' : ' and the key off'}`
+        : `With everything off${told.keyOn ? ', key on' : ''}`;
     const lampIds = found.map(({ lamp }) => lamp.id);
     return {
       message: say`${state}, ${tagList(found.map(({ lamp }) => lamp.tag))} conduct${found.length === 1 ? 's' : ''} where dark is meant: ${told.path.join(' → ')}.`,

@@ -1,0 +1,78 @@
+/**
+ * Parts of a circuit that have nothing in common but battery and metal: what one does is nothing to the others, so each is
+ * looked at in the states of its own controls alone.
+ */
+import type { Build, Element, Id } from '../document/index.ts';
+import { signalControl, signalOfSlot } from '../graph/index.ts';
+
+export interface Island {
+  elementIds: ReadonlySet<Id>;
+  /** Everything that opens or closes something in it. */
+  controlIds: readonly Id[];
+}
+
+/** Controls that work an element. */
+function controlsOf(build: Build, element: Element): readonly Id[] {
+  switch (element.kind) {
+    case 'switch':
+    case 'relay':
+    case 'flasher':
+      return [element.controlId];
+    case 'receiver':
+      return element.channels;
+    case 'tap': {
+      const slot = build.slots[element.slotId];
+      const signal = slot && signalOfSlot(slot, build.electrics.systemVoltageV);
+      return signal ? [signalControl(build, signal)?.id ?? []].flat() : [];
+    }
+    default:
+      return [];
+  }
+}
+
+/** A block that fuses hang on is as good as the battery: what is behind one of them is nothing to the next. */
+const suppliesFuses = (build: Build, blockId: Id): boolean =>
+  Object.values(build.wires).some(
+    ({ from, to }) =>
+      from.elementId === blockId && build.elements[to.elementId]?.kind === 'fuse' && to.terminal === 'in',
+  );
+
+/** Islands of a build, each element but metal in one of them; what one control works together is one island. */
+export function islandsOf(build: Build): Island[] {
+  const parent = new Map<string, string>();
+  const rootOf = (key: string): string => {
+    let root = key;
+    while (parent.get(root) !== undefined && parent.get(root) !== root) root = parent.get(root)!;
+    parent.set(key, root);
+    return root;
+  };
+  const join = (a: string, b: string) => parent.set(rootOf(a), rootOf(b));
+  const isShore = ({ id, kind }: Element) => kind === 'ground' || (kind === 'block' && suppliesFuses(build, id));
+  const inland = Object.values(build.elements).filter((element) => !isShore(element));
+  const ids = new Set(inland.map(({ id }) => id));
+  for (const { from, to } of Object.values(build.wires))
+    if (ids.has(from.elementId) && ids.has(to.elementId)) join(from.elementId, to.elementId);
+  for (const element of inland) for (const id of controlsOf(build, element)) join(element.id, `control ${id}`);
+  const islands = new Map<string, { elementIds: Set<Id>; controlIds: Set<Id> }>();
+  for (const element of inland) {
+    const root = rootOf(element.id);
+    const island = islands.get(root) ?? { elementIds: new Set(), controlIds: new Set() };
+    island.elementIds.add(element.id);
+    for (const id of controlsOf(build, element)) island.controlIds.add(id);
+    islands.set(root, island);
+  }
+  return [...islands.values()].map(({ elementIds, controlIds }) => ({ elementIds, controlIds: [...controlIds] }));
+}
+
+/** Every subset up to this many controls; beyond, none, each, every pair, and all. */
+const MAX_FULL = 8;
+
+/** States of some controls that are looked at, as those that are on. */
+export function settingsOf(controlIds: readonly Id[]): Id[][] {
+  if (controlIds.length <= MAX_FULL)
+    return Array.from({ length: 2 ** controlIds.length }, (_, bits) =>
+      controlIds.filter((_id, at) => (bits >> at) & 1),
+    );
+  const pairs = controlIds.flatMap((a, at) => controlIds.slice(at + 1).map((b) => [a, b]));
+  return [[], ...controlIds.map((id) => [id]), ...pairs, [...controlIds]];
+}
