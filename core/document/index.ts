@@ -47,7 +47,7 @@ export { Control, LightFunction, OwnPattern, Pulse, PulseShape, Show } from './s
 export { Id } from './schema/ids.ts';
 export { LampKind, LampModel, ShelfEntry } from './schema/lampModel.ts';
 export { Position } from './schema/position.ts';
-export { Check, Reading } from './schema/proofParts.ts';
+export { Check, Look, LookedWrong, Reading } from './schema/proofParts.ts';
 export { RouteLink, RouteNode } from './schema/routeParts.ts';
 export { BodyGroup, ColourRule, RequiredLamp, RulePack, RuleScope } from './schema/rulePack.ts';
 export {

@@ -4,6 +4,7 @@ import { demoUnits } from '../../demo/world.ts';
 import { restingVoltageV } from '../circuit/index.ts';
 import { seeded } from '../circuit/testing/ngspice.ts';
 import type { Build } from '../document/index.ts';
+import { deriveFeeds } from '../graph/index.ts';
 import { type Diagnosis, diagnose, type Observation, predict, prepareDiagnosis, spreadOf } from './diagnose.ts';
 import { candidateFaults, type Fault } from './faults.ts';
 import { provingWalk } from './walk.ts';
@@ -12,7 +13,9 @@ const units = demoUnits(new Date('2026-01-20T12:00:00Z'), countingIds()).filter(
   (build) => Object.keys(build.wires).length > 0 && Object.keys(build.functions).length > 0,
 );
 const settingsOf = (build: Build) =>
-  provingWalk(build).map((step) => step.controls.map((control) => control.id).sort());
+  provingWalk(build, deriveFeeds(build))
+    .filter(({ keyOn }) => keyOn)
+    .map((step) => step.controls.map((control) => control.id).sort());
 /** Simulating every fault of a unit takes seconds: made once for all that ask. */
 const prepared = new Map<Build, Diagnosis>();
 function diagnosisOf(build: Build): Diagnosis {

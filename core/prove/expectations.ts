@@ -1,10 +1,11 @@
 /**
  * The stops of the proving walk: for each setting what should light (the design), what the meter will show (the circuit
- * solved), and what was read. Nothing counts as proved while a stop is unread.
+ * solved), what was seen and what was read. Nothing counts as proved before it was looked at; the meter is asked for where
+ * it tells something: once a feed, at the stop that lights most of it, and at every lamp that looked wrong.
  */
 
 import { type AssessedFeed, type ElementState, lightState, restingVoltageV, solveSetting } from '../circuit/index.ts';
-import type { Build, Control, Id, Lamp, Reading } from '../document/index.ts';
+import type { Build, Id, Lamp, Look, Reading } from '../document/index.ts';
 import { type LampShow, showsFor } from '../flash/index.ts';
 import { conduct } from '../graph/index.ts';
 import { compareTags } from '../place/index.ts';
@@ -26,16 +27,25 @@ export interface ReadingPoint {
 }
 
 export interface ProvingStop extends WalkStep {
-  /** The controls that are on, as one word. */
+  /** The controls that are on, and the key, as one word. */
   key: string;
   shows: LampShow[];
   /** Lamps that should light but that the circuit leaves dark in this setting. */
   unlit: Lamp[];
   points: ReadingPoint[];
+  /** How it was last looked at. */
+  look: Look | null;
   state: 'unread' | 'part' | Verdict;
 }
 
-export const settingKey = (controlIds: readonly Id[]): string => [...controlIds].sort().join('+');
+export const settingKey = (controlIds: readonly Id[], keyOn = true): string =>
+  [...controlIds].sort().join('+') + (keyOn ? '' : ' key off');
+
+function latestLook(build: Build, key: string): Look | null {
+  return Object.values(build.looks)
+    .filter((look) => settingKey(look.setting, look.keyOn) === key)
+    .reduce<Look | null>((last, look) => (last === null || look.at >= last.at ? look : last), null);
+}
 
 function latestReading(
   build: Build,
@@ -56,6 +66,7 @@ type Solver = (
   controlIds: readonly Id[],
   load: 'average' | 'maximum',
   batteryV: number,
+  keyOn?: boolean,
 ) => Record<string, ElementState>;
 
 /** A lamp that is switched in the ground as well is proved with that switch on. */
@@ -70,12 +81,12 @@ export const withGroundSwitches = (feeds: readonly AssessedFeed[], controlIds: r
 /** Solves settings, each only once: points of one stop ask for the same states again and again. */
 function settingSolver(build: Build, feeds: readonly AssessedFeed[]): Solver {
   const solved = new Map<string, Record<string, ElementState>>();
-  return (controlIds, load, batteryV) => {
-    const key = `${settingKey(controlIds)} ${load} ${batteryV}`;
+  return (controlIds, load, batteryV, keyOn = true) => {
+    const key = `${settingKey(controlIds, keyOn)} ${load} ${batteryV}`;
     const known = solved.get(key);
     if (known) return known;
     const { elements } = solveSetting(build, {
-      keyOn: true,
+      keyOn,
       controlIds: withGroundSwitches(feeds, controlIds),
       load,
       batteryV,
@@ -85,49 +96,38 @@ function settingSolver(build: Build, feeds: readonly AssessedFeed[]): Solver {
   };
 }
 
-function feedPoints(
-  build: Build,
-  controlIds: readonly Id[],
-  { feed, lit }: LitFeed,
-  shows: readonly LampShow[],
-  solve: Solver,
-): ReadingPoint[] {
+/** Makes the points of one stop: what a meter should show there, and what it did. */
+function pointMaker(build: Build, controlIds: readonly Id[], shows: readonly LampShow[], solve: Solver) {
   const setting = settingKey(controlIds);
   const restingV = restingVoltageV(build.electrics.systemVoltageV);
-  const points: ReadingPoint[] = [];
-  const point = (place: Reading['place'], quantity: Reading['quantity'], label: string) => {
+  return (fuseId: Id, place: Reading['place'], quantity: Reading['quantity'], label: string): ReadingPoint => {
     const reading = latestReading(build, setting, place, quantity);
     const batteryV = reading?.batteryV ?? restingV;
     const full = solve(controlIds, 'maximum', batteryV);
-    const feedA = full[feed.fuse.id]?.currentA ?? 0;
+    const feedA = full[fuseId]?.currentA ?? 0;
     let expected: Expected;
     let atA = feedA;
     if (place.kind === 'feed') {
       const steady = shows.every((show) => show.pattern.id === 'steady');
-      const meanA = steady ? feedA : (solve(controlIds, 'average', batteryV)[feed.fuse.id]?.currentA ?? 0);
+      const meanA = steady ? feedA : (solve(controlIds, 'average', batteryV)[fuseId]?.currentA ?? 0);
       expected = expectAmps(Math.min(meanA, feedA), feedA);
     } else {
       const load = loadOf(build, place.lampId);
       expected = expectVolts(load ? (full[load]?.voltageV ?? 0) : 0);
       atA = load ? (full[load]?.currentA ?? feedA) : feedA;
     }
-    const verdict = reading ? judge(reading.value, expected) : null;
-    points.push({
-      key: `${feed.fuse.id} ${place.kind}`,
+    return {
+      key: place.kind === 'feed' ? `${place.fuseId} feed` : `${place.lampId} lamp`,
       place,
       quantity,
       label,
       expected,
       atA,
       reading,
-      verdict,
+      verdict: reading ? judge(reading.value, expected) : null,
       explanation: reading ? explainVerdict(reading.value, expected, quantity === 'volts' ? 'V' : 'A', atA) : '',
-    });
+    };
   };
-  point({ kind: 'feed', fuseId: feed.fuse.id }, 'amps', `through fuse ${feed.fuse.name}`);
-  const far = farLamp(build, lit, solve(controlIds, 'maximum', restingV));
-  if (far) point({ kind: 'lamp', lampId: far.id }, 'volts', `at ${far.tag}, the far lamp`);
-  return points;
 }
 
 const loadOf = (build: Build, lampId: Id): Id | undefined =>
@@ -159,72 +159,109 @@ function farLamp(build: Build, lamps: readonly Lamp[], states: Record<string, El
   return best?.lamp ?? null;
 }
 
-const WORST: Record<Verdict, number> = { pass: 0, near: 1, fail: 2 };
-
-function stateOf(points: readonly ReadingPoint[]): ProvingStop['state'] {
+function stateOf(points: readonly ReadingPoint[], look: Look | null, unlit: readonly Lamp[]): ProvingStop['state'] {
   const verdicts = points.flatMap((point) => point.verdict ?? []);
-  if (verdicts.length === 0) return 'unread';
-  const worst = verdicts.reduce((a, b) => (WORST[b] > WORST[a] ? b : a));
-  if (worst === 'fail') return 'fail';
-  return verdicts.length < points.length ? 'part' : worst;
+  if (verdicts.length === 0 && !look) return 'unread';
+  // A lamp that should be lit and is dark never passes, whoever says so: the eye, the meter or the circuit.
+  if (verdicts.includes('fail') || unlit.length > 0 || Object.keys(look?.wrong ?? {}).length > 0) return 'fail';
+  if (!look || verdicts.length < points.length) return 'part';
+  return verdicts.includes('near') ? 'near' : 'pass';
 }
 
-/** The walk, and a step for every control that feeds lamps but has no function. */
-function stepsOf(build: Build, feeds: readonly AssessedFeed[]): WalkStep[] {
-  const walk = provingWalk(build);
-  const known = new Set(walk.flatMap((step) => step.controls.map((control) => control.id)));
-  const others = new Map(
-    feeds.flatMap(({ feed }) =>
-      feed.contacts
-        .filter(({ control, whenOn }) => whenOn && !known.has(control.id))
-        .map(({ control }) => [control.id, control] as const),
-    ),
-  );
-  let before: Control[] = walk.at(-1)?.controls ?? [];
-  return [
-    ...walk,
-    ...[...others.values()].map((control): WalkStep => {
-      const step = { controls: [control], on: [control], off: before };
-      before = [control];
-      return step;
-    }),
-  ];
+/** A step of the walk with what it lights. */
+interface Lit {
+  step: WalkStep;
+  controlIds: Id[];
+  feeds: LitFeed[];
 }
 
-function stopOf(build: Build, feeds: readonly AssessedFeed[], step: WalkStep, solve: Solver): ProvingStop {
-  const controlIds = step.controls.map((control) => control.id);
-  const on = withGroundSwitches(feeds, controlIds);
-  const shows = [...showsFor(build, new Set(controlIds)).values()].sort((a, b) => compareTags(a.lamp.tag, b.lamp.tag));
-  const powered = solve(controlIds, 'maximum', restingVoltageV(build.electrics.systemVoltageV));
-  const unlit = shows
-    .filter(({ lamp }) => {
-      const state = powered[loadOf(build, lamp.id) ?? ''];
-      const model = build.models[lamp.modelKey];
-      return !state || !model || lightState(model, state, build.electrics.systemVoltageV) !== 'lit';
-    })
-    .map(({ lamp }) => lamp);
-  const points = litFeeds(feeds, on).flatMap((each) => {
-    const onFeed = shows.filter((show) => each.lit.some((lamp) => lamp.id === show.lamp.id));
-    return feedPoints(build, controlIds, each, onFeed, solve);
+/** At which step each feed is read: the first that lights most of it, with the key on. */
+function readAt(feeds: readonly AssessedFeed[], lit: readonly Lit[]): Map<Id, WalkStep> {
+  const at = new Map<Id, WalkStep>();
+  for (const { feed } of feeds) {
+    let most = 0;
+    for (const each of lit) {
+      const lamps = each.step.keyOn ? (each.feeds.find((other) => other.feed === feed)?.lit.length ?? 0) : 0;
+      if (lamps <= most) continue;
+      most = lamps;
+      at.set(feed.fuse.id, each.step);
+    }
+  }
+  return at;
+}
+
+const restingOf = (build: Build): number => restingVoltageV(build.electrics.systemVoltageV);
+
+function stopOf(build: Build, lit: Lit, read: ReadonlyMap<Id, WalkStep>, solve: Solver): ProvingStop {
+  const { step, controlIds } = lit;
+  const on = new Set(controlIds);
+  const powered = solve(controlIds, 'maximum', restingOf(build), step.keyOn);
+  const stateOfLamp = (lamp: Lamp) => {
+    const state = powered[loadOf(build, lamp.id) ?? ''];
+    const model = build.models[lamp.modelKey];
+    return state && model ? lightState(model, state, build.electrics.systemVoltageV) : 'dark';
+  };
+  const shows = [...showsFor(build, on).values()]
+    // Without the key only what is to live without it is to be seen.
+    .filter(({ lamp }) => step.keyOn || lit.feeds.some((each) => isAlways(each) && each.lit.includes(lamp)))
+    .sort((a, b) => compareTags(a.lamp.tag, b.lamp.tag));
+  const unlit = shows.filter(({ lamp }) => stateOfLamp(lamp) !== 'lit').map(({ lamp }) => lamp);
+  const key = settingKey(controlIds, step.keyOn);
+  const look = latestLook(build, key);
+  const point = pointMaker(build, controlIds, shows, solve);
+  const points = lit.feeds.flatMap(({ feed, lit: lamps }): ReadingPoint[] => {
+    const fuseId = feed.fuse.id;
+    const wrong = lamps.filter((lamp) => look?.wrong[lamp.id]);
+    const far = read.get(fuseId) === step ? farLamp(build, lamps, powered) : null;
+    const amps =
+      read.get(fuseId) === step
+        ? [point(fuseId, { kind: 'feed', fuseId }, 'amps', `through fuse ${feed.fuse.name}`)]
+        : [];
+    const at = [...(far ? [far] : []), ...wrong.filter((lamp) => lamp.id !== far?.id)];
+    return [
+      ...amps,
+      ...at.map((lamp) =>
+        point(
+          fuseId,
+          { kind: 'lamp', lampId: lamp.id },
+          'volts',
+          `at ${lamp.tag}, ${lamp.id === far?.id ? 'the far lamp' : 'which looked wrong'}`,
+        ),
+      ),
+    ];
   });
-  return { ...step, key: settingKey(controlIds), shows, unlit, points, state: stateOf(points) };
+  return { ...step, key, shows, unlit, points, look, state: stateOf(points, look, unlit) };
+}
+
+const isAlways = ({ feed }: LitFeed): boolean => feed.fuse.wanted === 'always';
+
+function litSteps(build: Build, feeds: readonly AssessedFeed[]): Lit[] {
+  return provingWalk(
+    build,
+    feeds.map(({ feed }) => feed),
+  ).map((step) => {
+    const controlIds = step.controls.map((control) => control.id);
+    return { step, controlIds, feeds: litFeeds(feeds, withGroundSwitches(feeds, controlIds)) };
+  });
 }
 
 /** The stops of the walk, in its order. */
 export function provingStops(build: Build, feeds: readonly AssessedFeed[]): ProvingStop[] {
   const solve = settingSolver(build, feeds);
-  return stepsOf(build, feeds).map((step) => stopOf(build, feeds, step, solve));
+  const lit = litSteps(build, feeds);
+  const read = readAt(feeds, lit);
+  return lit.map((each) => stopOf(build, each, read, solve));
 }
 
-/** How many stops there are and how many pass; solves only for settings in which something was read. */
+/** How many stops there are and how many pass; solves only for those that were looked at. */
 export function provingCount(build: Build, feeds: readonly AssessedFeed[]): { stops: number; passed: number } {
   const solve = settingSolver(build, feeds);
-  const read = new Set(Object.values(build.readings).map((reading) => settingKey(reading.setting)));
-  const all = stepsOf(build, feeds);
-  const passed = all.filter(
-    (step) =>
-      read.has(settingKey(step.controls.map((control) => control.id))) &&
-      stopOf(build, feeds, step, solve).state === 'pass',
+  const lit = litSteps(build, feeds);
+  const read = readAt(feeds, lit);
+  const looked = new Set(Object.values(build.looks).map(({ setting, keyOn }) => settingKey(setting, keyOn)));
+  const passed = lit.filter(
+    (each) =>
+      looked.has(settingKey(each.controlIds, each.step.keyOn)) && stopOf(build, each, read, solve).state === 'pass',
   );
-  return { stops: all.length, passed: passed.length };
+  return { stops: lit.length, passed: passed.length };
 }

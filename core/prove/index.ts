@@ -9,4 +9,5 @@ export {
   withGroundSwitches,
 } from './expectations.ts';
 export type { FaultKind } from './faults.ts';
-export { CHECKS, type CheckKind, isProven, openItems } from './signOff.ts';
+export { ampsRange, voltsRange } from './meter.ts';
+export { CHECKS, type CheckKind, isProven, lookedWords, openItems, whyNotProven } from './signOff.ts';

@@ -1,4 +1,6 @@
 /** Judging a reading against what the solved circuit says the meter should show. */
+import { ampsRange, type Range, voltsRange } from './meter.ts';
+
 export type Verdict = 'pass' | 'near' | 'fail';
 
 export interface Expected {
@@ -10,36 +12,29 @@ export interface Expected {
   nearHigh: number;
 }
 
-/** Meter leads, contact and a hand meter's accuracy (common practice, no source). */
-const VOLT_TOLERANCE_V = 0.25;
-const AMP_TOLERANCE_RATIO = 0.15;
-const AMP_TOLERANCE_A = 0.1;
+/** Outside a range by no more than it is wide on that side: near, which is worth a second look and proves nothing. */
+const expected = (nominal: number, { from, to }: Range): Expected => ({
+  low: from,
+  nominal,
+  high: to,
+  nearLow: 2 * from - nominal,
+  nearHigh: to + (to - nominal),
+});
 
-export function expectVolts(nominalV: number): Expected {
-  return band(nominalV, VOLT_TOLERANCE_V, VOLT_TOLERANCE_V);
-}
+export const expectVolts = (nominalV: number): Expected => expected(nominalV, voltsRange(nominalV));
 
-/** Amps of a flashing feed swing between the meter's mean and the peak, so the band may reach from one to the other. */
+/** Amps of a flashing feed swing between the meter's mean and the peak, so the range reaches from one to the other. */
 export function expectAmps(meanA: number, peakA: number): Expected {
-  const below = meanA * AMP_TOLERANCE_RATIO + AMP_TOLERANCE_A;
-  const above = peakA * AMP_TOLERANCE_RATIO + AMP_TOLERANCE_A;
-  const nominal = meanA;
+  const range = ampsRange(meanA, peakA);
+  const [below, above] = [meanA - range.from, range.to - peakA];
   return {
-    low: Math.max(0, meanA - below),
-    nominal,
-    high: peakA + above,
-    nearLow: Math.max(0, meanA - 2 * below),
-    nearHigh: peakA + 2 * above,
+    low: Math.max(0, range.from),
+    nominal: meanA,
+    high: range.to,
+    nearLow: Math.max(0, range.from - below),
+    nearHigh: range.to + above,
   };
 }
-
-const band = (nominal: number, below: number, above: number): Expected => ({
-  low: nominal - below,
-  nominal,
-  high: nominal + above,
-  nearLow: nominal - 2 * below,
-  nearHigh: nominal + 2 * above,
-});
 
 /** Pass inside the band, near within twice the band, fail beyond. */
 export function judge(value: number, expected: Expected): Verdict {

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { lookedAt, readAt } from '../../demo/proving.ts';
 import { applied, furtherIds, testTruck } from '../../demo/testUnit.ts';
 import type { Build, OperationDraft } from '../document/index.ts';
 import { assess } from '../rules/index.ts';
 import { plain } from '../units/index.ts';
 import { type ProvingStop, provingStops } from './expectations.ts';
-import { CHECKS, isProven, openItems } from './signOff.ts';
+import { CHECKS, isProven, openItems, whyNotProven } from './signOff.ts';
 
 const newId = furtherIds();
 const { build } = testTruck()
@@ -28,23 +29,9 @@ const { build } = testTruck()
   });
 const stopsOf = (of: Build) => provingStops(of, assess(of).feeds);
 
-/** Readings at every point of some stops, so far off what they should be. */
+/** Some stops looked at, and read so far off what they should be. */
 const read = (stops: readonly ProvingStop[], off: number): OperationDraft[] =>
-  stops.flatMap((stop) =>
-    stop.points.map(
-      (point): OperationDraft => ({
-        kind: 'recordReading',
-        reading: {
-          id: newId(),
-          setting: stop.controls.map((control) => control.id),
-          place: point.place,
-          quantity: point.quantity,
-          value: Math.max(0, point.expected.nominal + off),
-          batteryV: 12.8,
-        },
-      }),
-    ),
-  );
+  stops.flatMap((stop) => [lookedAt(stop, newId), ...readAt(stop, newId, (nominal) => nominal + off)]);
 const checked = (result: 'good' | 'later'): OperationDraft[] =>
   CHECKS.map((check) => ({ kind: 'recordCheck', key: check.key, check: { result, note: '', photoId: null } }));
 
@@ -52,7 +39,9 @@ describe('what is open before a unit may be called proven', () => {
   it('every step that is unread and every check that was not looked at', () => {
     const stops = stopsOf(build);
     const open = openItems(build, stops, []);
-    expect(open.filter((line) => line.endsWith('not read'))).toHaveLength(stops.length);
+    expect(
+      open.filter((line) => line.endsWith('not looked at') && !CHECKS.some(({ name }) => line.startsWith(name))),
+    ).toHaveLength(stops.length);
     expect(open).toContain('Night look: not looked at');
     expect(isProven(stops)).toBe(false);
   });
@@ -69,6 +58,23 @@ describe('what is open before a unit may be called proven', () => {
     const fine = applied(build, [...read(stopsOf(build), 0), ...checked('later')]);
     expect(isProven(stopsOf(fine))).toBe(true);
     expect(openItems(fine, stopsOf(fine), [])).toEqual(CHECKS.map((check) => `${check.name}: put off`));
+  });
+
+  it('what was wrong with a lamp is told by its tag', () => {
+    const [stop] = stopsOf(build);
+    const { lamp } = stop!.shows[0]!;
+    const looked = applied(build, [lookedAt(stop!, newId, { [lamp.id]: 'swapped' })]);
+    expect(openItems(looked, stopsOf(looked), [])[0]).toBe(`Warn: ${lamp.tag} shows another's`);
+  });
+
+  it('nobody signs while a step is open, nor while a finding says stop', () => {
+    const done = stopsOf(applied(build, read(stopsOf(build), 0)));
+    expect(whyNotProven(stopsOf(build), [])).toMatch(/a step is open/);
+    expect(whyNotProven(done, [{ severity: 'caution' }])).toBeNull();
+    expect(whyNotProven(done, [{ severity: 'stop' }, { severity: 'stop' }])).toMatch(
+      /2 findings say stop: settle them/,
+    );
+    expect(whyNotProven([], [])).not.toBeNull();
   });
 
   it('findings that stop are told, cautions are not', () => {
@@ -96,6 +102,6 @@ describe('what is open before a unit may be called proven', () => {
     const elsewhere = Object.fromEntries(
       Object.entries(again.readings).map(([id, reading]) => [id, { ...reading, setting: [] }]),
     );
-    expect(stopsOf({ ...again, readings: elsewhere })[0]!.state).toBe('unread');
+    expect(stopsOf({ ...again, readings: elsewhere })[0]!.state).toBe('part');
   });
 });

@@ -1,5 +1,5 @@
 /** Checks without a meter, and what is still open before a unit may be called proven. */
-import type { Build } from '../document/index.ts';
+import type { Build, Id, LookedWrong } from '../document/index.ts';
 import type { Finding } from '../rules/index.ts';
 import { inWords, type ReaderUnits } from '../units/index.ts';
 import type { ProvingStop } from './expectations.ts';
@@ -33,7 +33,7 @@ export function openItems(
   return [
     ...settings.map((stop) => {
       const names = stop.controls.map((control) => control.name).join(' + ');
-      return `${names}: ${stop.state === 'fail' ? 'a reading fails' : stop.state === 'near' ? 'a reading is near its limit' : 'not read'}`;
+      return `${names}${stop.keyOn ? '' : ', key off'}: ${openWords(build, stop)}`;
     }),
     ...CHECKS.filter((check) => build.checks[check.key]?.result !== 'good').map((check) => {
       const found = build.checks[check.key];
@@ -43,6 +43,42 @@ export function openItems(
   ].map((line) => line.slice(0, 200));
 }
 
-/** Proven: every step read and passed. Checks and notes may stay open, and are told. */
+const LOOKED_WORDS: Record<LookedWrong, string> = {
+  dark: 'stays dark',
+  dim: 'is dim',
+  colour: 'has the wrong colour',
+  pattern: 'has the wrong pattern',
+  swapped: "shows another's",
+  lit: 'lights, and should not',
+};
+
+/** What was wrong with a lamp, after its tag: 'R2 stays dark'. */
+export const lookedWords = (build: Build, lampId: Id, wrong: LookedWrong): string =>
+  `${build.lamps[lampId]?.tag ?? 'a lamp'} ${LOOKED_WORDS[wrong]}`;
+
+/** What keeps a step of the walk from passing. */
+function openWords(build: Build, { state, look, unlit, points }: ProvingStop): string {
+  const wrong = Object.entries(look?.wrong ?? {}).map(([id, what]) => lookedWords(build, id, what));
+  if (wrong.length > 0) return wrong.join(', ');
+  if (unlit.length > 0) return `by the circuit ${unlit.map(({ tag }) => tag).join(' ')} cannot light`;
+  if (state === 'fail') return 'a reading fails';
+  if (state === 'near') return 'a reading is near its limit';
+  if (!look) return state === 'unread' ? 'not looked at' : 'read, and not looked at';
+  return `looked at, ${points.filter(({ reading }) => reading === null).length} to read`;
+}
+
+/** Proven: every step looked at, read and passed. Checks and notes may stay open, and are told. */
 export const isProven = (stops: readonly ProvingStop[]): boolean =>
-  stops.length > 0 && stops.every((stop) => stop.state === 'pass' || stop.state === 'near');
+  stops.length > 0 && stops.every((stop) => stop.state === 'pass');
+
+/** Why nobody may sign that a unit is proven; null when somebody may. */
+export function whyNotProven(
+  stops: readonly ProvingStop[],
+  findings: readonly Pick<Finding, 'severity'>[],
+): string | null {
+  if (!isProven(stops)) return 'Nothing is called proven while a step is open or fails.';
+  const count = findings.filter(({ severity }) => severity === 'stop').length;
+  if (count > 0)
+    return `Nothing is called proven while ${count === 1 ? 'a finding says' : `${count} findings say`} stop: settle ${count === 1 ? 'it' : 'them'} first.`;
+  return null;
+}

@@ -2,18 +2,11 @@
 import { solveSetting } from '../circuit/index.ts';
 import type { Build, Id } from '../document/index.ts';
 import { patternFigures, shownColour } from '../flash/index.ts';
-import { provingStops, withGroundSwitches } from '../prove/index.ts';
+import { ampsRange, provingStops, voltsRange, withGroundSwitches } from '../prove/index.ts';
 import { assess } from '../rules/index.ts';
 
 /** What the battery shows when nobody says otherwise, 12 V. */
 const READ_AT_V = 12.6;
-/** A hand meter: 0.5 % and two digits of a hundredth; a clamp: 3 % and a twentieth of an amp (common practice, no source). */
-const METER = { voltRatio: 0.005, voltV: 0.02, ampRatio: 0.03, ampA: 0.05 };
-/** Lamps of one model differ by so much in what they draw (common practice, no source). */
-const LAMP_SPREAD_RATIO = 0.05;
-/** A good joint that is not as good as the best costs up to this, V (common practice, no source). */
-const GOOD_JOINTS_V = 0.1;
-
 export interface WalkReading {
   quantity: 'volts' | 'amps';
   at: string;
@@ -30,7 +23,7 @@ export interface WalkStop {
   switchOff: string[];
   /** All that the driver gives at this stop. */
   signals: string[];
-  key: 'on';
+  key: 'on' | 'off';
   see: Record<
     string,
     { shows: 'dark' | 'lit'; colour: string | null; pattern: string | null; perMinute: number | null }
@@ -47,18 +40,15 @@ const volts = (at: string, expected: number): WalkReading => ({
   quantity: 'volts',
   at,
   expected,
-  from: expected - expected * METER.voltRatio - METER.voltV - GOOD_JOINTS_V,
-  to: expected + expected * METER.voltRatio + METER.voltV,
+  ...voltsRange(expected),
   needed: true,
 });
 
-/** Amps swing with the pattern: from the mean to the peak. */
 const amps = (at: string, meanA: number, peakA: number): WalkReading => ({
   quantity: 'amps',
   at,
   expected: peakA,
-  from: meanA * (1 - METER.ampRatio - LAMP_SPREAD_RATIO) - METER.ampA,
-  to: peakA * (1 + METER.ampRatio + LAMP_SPREAD_RATIO) + METER.ampA,
+  ...ampsRange(meanA, peakA),
   needed: true,
 });
 
@@ -74,7 +64,7 @@ export function walkReport(build: Build, batteryV = (READ_AT_V * build.electrics
     const [on, off] = [switched(controlIds, before), switched(before, controlIds)];
     before = controlIds;
     const states = (load: 'average' | 'maximum') =>
-      solveSetting(build, { keyOn: true, controlIds, load, batteryV }).solution.elements;
+      solveSetting(build, { keyOn: stop.keyOn, controlIds, load, batteryV }).solution.elements;
     const [full, mean] = [states('maximum'), states('average')];
     const shown = new Map(stop.shows.map((show) => [show.lamp.id, show]));
     const see: WalkStop['see'] = {};
@@ -104,11 +94,11 @@ export function walkReport(build: Build, batteryV = (READ_AT_V * build.electrics
     const crewNames = (ids: Iterable<Id>) =>
       [...ids].flatMap((id) => (build.controls[id]!.kind === 'signal' ? [] : [build.controls[id]!.name]));
     return {
-      title: stop.controls.map((control) => control.name).join(', ') || 'Everything off',
+      title: `${stop.controls.map((control) => control.name).join(', ') || 'Everything off'}${stop.keyOn ? '' : ', key off'}`,
       switchOn: crewNames(on),
       switchOff: crewNames(off),
       signals: [...controlIds].flatMap((id) => build.controls[id]!.signal ?? []),
-      key: 'on',
+      key: stop.keyOn ? 'on' : 'off',
       see,
       readings,
     };

@@ -2,6 +2,7 @@
 import type { Build, Id } from '../../core/document/index.ts';
 import { provingStops } from '../../core/prove/index.ts';
 import { assess } from '../../core/rules/index.ts';
+import { provedDrafts } from '../proving.ts';
 import type { SlotGiven, UnitBuilder } from '../unitBuilder.ts';
 
 export interface World {
@@ -51,24 +52,10 @@ export const TRAILER_PANEL: SlotGiven[] = [
   { label: 'right', ratingA: 10, limitA: 15, feeds: 'right turn and stop', ownLoadA: 2 },
 ];
 
-/** Readings at the first proving stops, all as the circuit says. */
+/** The first stops of the walk looked at and read, all as the circuit says. */
 export function proved(unit: UnitBuilder, newId: () => Id, stopCount = Number.POSITIVE_INFINITY): UnitBuilder {
   const stops = provingStops(unit.build, assess(unit.build).feeds);
-  for (const stop of stops.slice(0, stopCount)) {
-    for (const point of stop.points) {
-      unit.apply({
-        kind: 'recordReading',
-        reading: {
-          id: newId(),
-          setting: stop.controls.map((control) => control.id),
-          place: point.place,
-          quantity: point.quantity,
-          value: Math.round(point.expected.nominal * 100) / 100,
-          batteryV: 12.8,
-        },
-      });
-    }
-  }
+  for (const draft of provedDrafts(stops.slice(0, stopCount), newId)) unit.apply(draft);
   return unit;
 }
 

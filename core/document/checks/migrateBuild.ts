@@ -112,7 +112,7 @@ const STEPS: Step[] = [
       })),
     }),
   },
-  { name: 'AddPlaces', to: 8, up: (document) => ({ places: {}, ...document }) },
+  { name: 'AddPlacesAndLooks', to: 8, up: (document) => ({ places: {}, looks: {}, ...document }) },
 ];
 
 /** Steps that were one until version 4, by the key that was ticked then. Time stays with the step that kept its name. */

@@ -14,6 +14,7 @@ const BY_OWN_ID = [
   'functions',
   'patterns',
   'readings',
+  'looks',
   'faults',
   'problems',
   'extraParts',

@@ -403,6 +403,10 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       return;
     case 'recordReading':
       return addNew(draft.readings, { ...op.reading, ...stamp }, 'reading');
+    case 'recordLook':
+      for (const id of op.look.setting) must(draft.controls, id, 'control');
+      for (const id of Object.keys(op.look.wrong)) must(draft.lamps, id, 'lamp');
+      return addNew(draft.looks, { ...op.look, ...stamp }, 'look');
     case 'tickStep':
       if (!op.done) delete draft.ticks[op.stepKey];
       else {

@@ -226,6 +226,10 @@ function draftOfEachKind(build: Build): Drafts {
         batteryV: 12.6,
       },
     },
+    recordLook: {
+      kind: 'recordLook',
+      look: { id: ids(), setting: [controlId], keyOn: true, wrong: { [lamp.id]: 'dim' } },
+    },
     tickStep: { kind: 'tickStep', stepKey: 'isolate', done: true, minutes: 4 },
     orderSteps: { kind: 'orderSteps', order: { keys: ['fuse', 'isolate'], reasons: { 'a b': 'the bay is cold' } } },
     recordMeasure: {

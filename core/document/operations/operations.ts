@@ -21,7 +21,7 @@ import { Control, LightFunction, OwnPattern, Programmed, Show } from '../schema/
 import { Id } from '../schema/ids.ts';
 import { LampModel } from '../schema/lampModel.ts';
 import { Position } from '../schema/position.ts';
-import { Check, FoundFault, HungLegend, Reading, SignOff } from '../schema/proofParts.ts';
+import { Check, FoundFault, HungLegend, Look, Reading, SignOff } from '../schema/proofParts.ts';
 import { RouteLink, RouteNode } from '../schema/routeParts.ts';
 import { RulePack } from '../schema/rulePack.ts';
 import { Face } from '../schema/vocabulary.ts';
@@ -184,6 +184,7 @@ const CHANGES = [
   z.object({ ...base, kind: z.literal('removeFault'), faultId: Id }),
   z.object({ ...base, kind: z.literal('signOff'), open: SignOff.shape.open.nullable().describe('null takes it back') }),
   z.object({ ...base, kind: z.literal('recordReading'), reading: Reading.omit({ by: true, at: true }) }),
+  z.object({ ...base, kind: z.literal('recordLook'), look: Look.omit({ by: true, at: true }) }),
   z.object({
     ...base,
     kind: z.literal('tickStep'),
@@ -339,6 +340,7 @@ export const OPERATION_WORDS: Record<OperationKind, string> = {
   removeFault: 'removed a fault',
   signOff: 'signed off',
   recordReading: 'recorded a reading',
+  recordLook: 'looked at the lamps',
   tickStep: 'ticked a step',
   orderSteps: 'ordered the steps',
   recordMeasure: 'measured as built',

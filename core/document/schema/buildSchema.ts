@@ -10,7 +10,7 @@ import { Control, LightFunction, MAX_LAMPS, OwnPattern, Programmed } from './fla
 import { Id } from './ids.ts';
 import { LampModel } from './lampModel.ts';
 import { Position } from './position.ts';
-import { Check, FoundFault, HungLegend, Reading, SignOff, voltsRead } from './proofParts.ts';
+import { Check, FoundFault, HungLegend, Look, Reading, SignOff, voltsRead } from './proofParts.ts';
 import { RouteLink, RouteNode } from './routeParts.ts';
 import { RulePack } from './rulePack.ts';
 import { AttachmentKind, Face, LampRole, LightColour, MountKind, Signal } from './vocabulary.ts';
@@ -210,6 +210,7 @@ export const Build = z.object({
   programmed: table(Id, Programmed, MAX_LAMPS).describe('by lamp id'),
   legend: HungLegend.nullable(),
   readings: table(Id, Reading, 5000),
+  looks: table(Id, Look, 5000).describe('settings looked at on the proving walk'),
   checks: table(key(60), Check, 500).describe('by key of the check'),
   faults: table(Id, FoundFault, 1000),
   signOff: SignOff.nullable(),
@@ -274,6 +275,7 @@ export function newBuild(given: NewBuild): Build {
     programmed: {},
     legend: null,
     readings: {},
+    looks: {},
     checks: {},
     faults: {},
     signOff: null,

@@ -1,6 +1,7 @@
 /** What was read, looked at and signed off when a unit was proved. */
 import * as z from 'zod';
-import { line, list, prose, stamped } from './bounds.ts';
+import { line, list, prose, stamped, table } from './bounds.ts';
+import { MAX_LAMPS } from './flashParts.ts';
 import { Id } from './ids.ts';
 
 export const voltsRead = z.number().min(0).max(60);
@@ -18,6 +19,20 @@ export const Reading = z.object({
   ...stamped,
 });
 export type Reading = z.infer<typeof Reading>;
+
+/** What is wrong with a lamp that was looked at; `lit` is one that should be dark. */
+export const LookedWrong = z.enum(['dark', 'dim', 'colour', 'pattern', 'swapped', 'lit']);
+export type LookedWrong = z.infer<typeof LookedWrong>;
+
+/** A setting looked at from all sides: as it should be, but for the lamps that are named. */
+export const Look = z.object({
+  id: Id,
+  setting: list(Id, 100).describe('controls that were on'),
+  keyOn: z.boolean(),
+  wrong: table(Id, LookedWrong, MAX_LAMPS).describe('by lamp id; empty when all was as shown'),
+  ...stamped,
+});
+export type Look = z.infer<typeof Look>;
 
 /** A check without a meter: pull test, seal, aim at night. */
 export const Check = z.object({
