@@ -41,7 +41,8 @@ export interface ProvingStop extends WalkStep {
 export const settingKey = (controlIds: readonly Id[], keyOn = true): string =>
   [...controlIds].sort().join('+') + (keyOn ? '' : ' key off');
 
-function latestLook(build: Build, key: string): Look | null {
+/** How a setting was last looked at, by its key. */
+export function latestLook(build: Pick<Build, 'looks'>, key: string): Look | null {
   return Object.values(build.looks)
     .filter((look) => settingKey(look.setting, look.keyOn) === key)
     .reduce<Look | null>((last, look) => (last === null || look.at >= last.at ? look : last), null);

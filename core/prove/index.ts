@@ -1,6 +1,7 @@
 export { type Diagnosis, diagnose, type MeterPoint, type Observation, prepareDiagnosis, spreadOf } from './diagnose.ts';
 export { lengthOfOhm, putWire, withOhm, without } from './edits.ts';
 export {
+  latestLook,
   type ProvingStop,
   provingCount,
   provingStops,

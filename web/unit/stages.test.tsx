@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest';
 import type { Stage } from '../../core/document/index.ts';
 import { SHELF } from '../../demo/shelf.ts';
 import { applied } from '../../demo/testUnit.ts';
+import { api } from '../app/api.ts';
 import { type Dispatch, store } from '../app/store.ts';
 import { demoBuild, type Role, renderUnit } from '../testing/renderUnit.tsx';
 import { BuildStage } from './build/BuildStage.tsx';
@@ -80,6 +81,8 @@ describe('an acknowledgement', () => {
     );
     const [{ operation, stamp }] = opened().pending as [Pending];
     await waitFor(() => expect(drawn).toBeGreaterThan(1));
+    // What the stage asks of the server is answered, or known to be away, before anything is counted.
+    await act(async () => void (await Promise.all((store.dispatch as Dispatch)(api.util.getRunningQueriesThunk()))));
     drawn = 0;
     const { id } = operation;
     act(() => {

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import dayjs from 'dayjs';
-import { CHECKS, isProven, openItems, type ProvingStop } from '../../../core/prove/index.ts';
+import { CHECKS, openItems, type ProvingStop, whyNotProven } from '../../../core/prove/index.ts';
 import { useUnit } from '../useUnit.ts';
 import { CheckRow } from './CheckRow.tsx';
 
@@ -8,6 +8,7 @@ import { CheckRow } from './CheckRow.tsx';
 export function ChecksPanel({ stops }: { stops: readonly ProvingStop[] }) {
   const { build, overview, preferences, mayEdit, act } = useUnit();
   const open = openItems(build, stops, overview?.findings ?? [], preferences);
+  const obstacle = overview ? whyNotProven(stops, overview.findings) : 'The findings are being worked out.';
   const faults = Object.values(build.faults);
   return (
     <section className="checks" aria-label="Without a meter">
@@ -65,12 +66,12 @@ export function ChecksPanel({ stops }: { stops: readonly ProvingStop[] }) {
             <Button
               type="primary"
               block
-              disabled={!isProven(stops)}
+              disabled={obstacle !== null}
               onClick={() => act({ kind: 'signOff', open: open.slice(0, 100) })}
             >
               Sign: proven{open.length > 0 ? ', with this open' : ''}
             </Button>
-            {!isProven(stops) && <p className="muted">Nothing is called proven while a step is unread or fails.</p>}
+            {obstacle && <p className="muted">{obstacle}</p>}
           </>
         ))}
     </section>

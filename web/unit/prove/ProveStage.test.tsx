@@ -1,8 +1,9 @@
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
-import type { Build, OperationDraft } from '../../../core/document/index.ts';
+import type { Build } from '../../../core/document/index.ts';
 import { overviewOf } from '../../../core/overview/index.ts';
+import { lookedAt, provedDrafts, readAt } from '../../../demo/proving.ts';
 import { applied } from '../../../demo/testUnit.ts';
 import { newId } from '../../app/ids.ts';
 import { demoBuild, type Role, renderUnit } from '../../testing/renderUnit.tsx';
@@ -18,27 +19,12 @@ const show = (build: Build = telehandler, role: Role = 'installer') =>
   renderUnit(<ProveStage />, { build, role, path: '/unit/u/prove' });
 const card = (name: RegExp) => within(screen.getByRole('article', { name }));
 
-/** Readings at every point of the walk as the circuit has them, times what a fault leaves of it. */
-function readings(build: Build, of = (nominal: number) => nominal): OperationDraft[] {
-  return overviewOf(build).stops.flatMap((stop) =>
-    stop.points.map((point) => ({
-      kind: 'recordReading' as const,
-      reading: {
-        id: newId(),
-        setting: stop.controls.map((control) => control.id),
-        place: point.place,
-        quantity: point.quantity,
-        value: of(point.expected.nominal),
-        batteryV: 12.6,
-      },
-    })),
-  );
-}
+const { stops } = overviewOf(telehandler);
 
 describe('a step of the proving walk', () => {
   it('says what is on, what should light, and what the meter should show there', async () => {
     await show();
-    expect(screen.getByRole('heading', { name: 'On: Beacon switch' })).toBeTruthy();
+    expect(screen.getByRole('heading', { name: 'Beacon switch' })).toBeTruthy();
     expect(card(/^volts/).getByText('Would read')).toBeTruthy();
     const { nominal, low, high } = overviewOf(telehandler).stops[0]!.points.find(
       ({ quantity }) => quantity === 'volts',
@@ -82,17 +68,14 @@ describe('a step of the proving walk', () => {
   });
 
   it('passes by what the circuit says and fails by what it does not, each with its word and mark', async () => {
-    const { unmount } = await show(applied(telehandler, readings(telehandler)));
-    expect(screen.getByText('1 of 1 pass')).toBeTruthy();
-    expect(screen.getAllByText(/✓ Pass:/)).toHaveLength(2);
+    const { unmount } = await show(applied(telehandler, provedDrafts(stops, newId)));
+    expect(screen.getByText(`${stops.length} of ${stops.length} pass`)).toBeTruthy();
+    expect(screen.getAllByText(/✓ Pass:/)).toHaveLength(stops[0]!.points.length);
     unmount();
-    await show(
-      applied(
-        telehandler,
-        readings(telehandler, (nominal) => nominal * 0.6),
-      ),
-    );
-    expect(screen.getByText('0 of 1 pass')).toBeTruthy();
+    const low = stops.flatMap((stop) => [lookedAt(stop, newId), ...readAt(stop, newId, (nominal) => nominal * 0.6)]);
+    await show(applied(telehandler, low));
+    const unmetered = stops.filter(({ points }) => points.length === 0).length;
+    expect(screen.getByText(`${unmetered} of ${stops.length} pass`)).toBeTruthy();
     expect(screen.getAllByText(/✕ Fail:/).length).toBeGreaterThan(0);
     expect(screen.getByText(/Working out what could cause this/)).toBeTruthy();
   });
@@ -104,28 +87,78 @@ describe('a step of the proving walk', () => {
   });
 });
 
+describe('what the eye says', () => {
+  const look = () => within(screen.getByRole('region', { name: 'What is seen' }));
+  const { lamp } = stops[0]!.shows[0]!;
+
+  it('all as shown is one press; the walk goes on by itself once the meter has nothing to say', async () => {
+    const { did } = await show();
+    await user.click(look().getByRole('button', { name: /All as shown/ }));
+    expect(did('recordLook')).toMatchObject([
+      { look: { setting: stops[0]!.controls.map(({ id }) => id), keyOn: true, wrong: {} } },
+    ]);
+    // Amps and volts of the feed are still to be read here.
+    expect(screen.getByText(`Step 1 of ${stops.length}`)).toBeTruthy();
+  });
+
+  it('goes on at once where everything was read', async () => {
+    await show(applied(telehandler, readAt(stops[0]!, newId)));
+    await user.click(look().getByRole('button', { name: /All as shown/ }));
+    expect(screen.queryByText(`Step 1 of ${stops.length}`)).toBeNull();
+  });
+
+  it('a lamp that is pressed says what is wrong with it, is metered there, and can be as shown after all', async () => {
+    const { did, opened } = await show();
+    await user.click(look().getByRole('button', { name: `${lamp.tag} lit` }));
+    await user.click(await screen.findByText('Dim'));
+    expect(did('recordLook')[0]!.look.wrong).toEqual({ [lamp.id]: 'dim' });
+    expect(look().getByText(new RegExp(`✕ ${lamp.tag} is dim`))).toBeTruthy();
+    await user.click(look().getByRole('button', { name: `${lamp.tag} is dim` }));
+    await user.click(await screen.findByText('As shown after all'));
+    const looks = Object.values(opened().build.looks);
+    expect(looks).toHaveLength(2);
+    expect(did('recordLook')[1]!.look.wrong).toEqual({});
+  });
+
+  it('is not an owner’s to say', async () => {
+    await show(telehandler, 'owner');
+    expect(look().queryByRole('button', { name: /All as shown/ })).toBeNull();
+  });
+});
+
 describe('a walk of several steps', () => {
   const truck = demoBuild('SR-05');
 
-  it('goes on and back, the later steps by what changes, and ends with the checks', async () => {
+  const walked = overviewOf(truck).stops;
+
+  it('goes on and back, one control at a time, says what to switch, and ends with the checks', async () => {
     await show(truck);
     const walk = within(screen.getByRole('navigation', { name: 'Steps of the proving walk' }));
-    const names = walk.getAllByRole('button').map((button) => button.textContent);
-    expect(names).toHaveLength(3);
-    expect(names[1]).toContain('on: Beacon switch');
+    const names = walk.getAllByRole('button').map((button) => button.querySelector('b')!.textContent);
+    expect(names).toEqual([
+      ...walked.map(({ controls, keyOn }) => controls.map(({ name }) => name).join(' + ') + (keyOn ? '' : ', key off')),
+      'Without a meter, sign-off',
+    ]);
     expect((screen.getByRole('button', { name: 'Back' }) as HTMLButtonElement).disabled).toBe(true);
     await user.click(screen.getByRole('button', { name: 'Next step' }));
-    expect(screen.getByText('Step 2 of 2')).toBeTruthy();
-    expect(screen.getByRole('heading', { name: /On: Beacon switch/ })).toBeTruthy();
-    await user.click(screen.getByRole('button', { name: 'Next step' }));
+    expect(screen.getByText(`Step 2 of ${walked.length}`)).toBeTruthy();
+    const [first, second] = walked;
+    expect(
+      screen.getByText(
+        new RegExp(`Switch on ${second!.controls[0]!.name}\\. Switch off ${first!.controls[0]!.name}\\.`),
+      ),
+    ).toBeTruthy();
+    await user.click(walk.getAllByRole('button').at(-1)!);
     expect(screen.getByRole('heading', { name: 'Without a meter' })).toBeTruthy();
     await user.click(walk.getAllByRole('button')[0]!);
-    expect(screen.getByText('Step 1 of 2')).toBeTruthy();
+    expect(screen.getByText(`Step 1 of ${walked.length}`)).toBeTruthy();
   });
 
-  it('names the lamps that must stay dark', async () => {
+  it('names the lamps that must stay dark, and what by the circuit cannot light', async () => {
     await show(truck);
-    expect(screen.getByText(/Must stay dark:.*T1/)).toBeTruthy();
+    expect(screen.getByText(/Must stay dark: L1/)).toBeTruthy();
+    // Its markers are meant to flash with the beacon, and hang on the running lights alone.
+    expect(screen.getByText(/By the circuit L3 R3 would stay dark/)).toBeTruthy();
   });
 
   it('of a unit without feeds says what to do first', async () => {
@@ -157,11 +190,11 @@ describe('what is looked at without a meter', () => {
     await openChecks(telehandler);
     const sign = screen.getByRole('button', { name: /Sign: proven/ }) as HTMLButtonElement;
     expect(sign.disabled).toBe(true);
-    expect(screen.getByText(/Nothing is called proven while a step is unread or fails/)).toBeTruthy();
+    expect(screen.getByText(/Nothing is called proven while a step is open or fails/)).toBeTruthy();
   });
 
   it('signed with what is still open, which then stands beside the signature; it can be taken back', async () => {
-    const { done } = await openChecks(applied(telehandler, readings(telehandler)));
+    const { done } = await openChecks(applied(telehandler, provedDrafts(stops, newId)));
     const listed = [...document.querySelectorAll('.open-items li')].map((item) => item.textContent);
     expect(listed.length).toBeGreaterThan(0);
     await user.click(screen.getByRole('button', { name: 'Sign: proven, with this open' }));

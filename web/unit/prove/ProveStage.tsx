@@ -2,7 +2,6 @@ import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { restingVoltageV } from '../../../core/circuit/index.ts';
 import type { Id } from '../../../core/document/index.ts';
-import type { ProvingStop } from '../../../core/prove/index.ts';
 import { useUnit } from '../useUnit.ts';
 import { CausesPanel } from './CausesPanel.tsx';
 import { ChecksPanel } from './ChecksPanel.tsx';
@@ -11,21 +10,13 @@ import { STATE_MARKS, STATE_WORDS } from './states.ts';
 import { useCauses } from './useCauses.ts';
 import '../unit.css';
 import './prove.css';
-import { namesOf } from './lampNames.ts';
+import { LookPanel } from './LookPanel.tsx';
 import { StepSheet } from './StepSheet.tsx';
 import { StopText } from './StopText.tsx';
+import { stopName } from './stopNames.ts';
 
 /** The part of the walk that comes after the meter. */
 const CHECKS_KEY = 'checks';
-
-/** The first step by what is on, the others by what changes. */
-function changeWords(stop: ProvingStop, index: number): string {
-  if (index === 0) return namesOf(stop.controls);
-  return [
-    ...(stop.on.length > 0 ? [`on: ${namesOf(stop.on)}`] : []),
-    ...(stop.off.length > 0 ? [`off: ${namesOf(stop.off)}`] : []),
-  ].join(', ');
-}
 
 export function ProveStage() {
   const { build, body, overview, preferences } = useUnit();
@@ -37,6 +28,7 @@ export function ProveStage() {
   const isChecks = chosen === CHECKS_KEY;
   const stop = isChecks ? null : (stops.find((each) => each.key === chosen) ?? stops[0] ?? null);
   const index = stop ? stops.indexOf(stop) : stops.length;
+  const next = stops[index + 1]?.key ?? CHECKS_KEY;
   const passed = stops.filter((each) => each.state === 'pass').length;
   const go = (key: string) => {
     setChosen(key);
@@ -69,7 +61,7 @@ export function ProveStage() {
               >
                 <span className={`box ${each.state}`}>{STATE_MARKS[each.state]}</span>
                 <span>
-                  <b>{changeWords(each, at)}</b>
+                  <b>{stopName(each)}</b>
                   <small>
                     {at + 1}, {STATE_WORDS[each.state]}
                   </small>
@@ -104,12 +96,16 @@ export function ProveStage() {
           <small className="muted">Read it first: what the meter should show follows from it.</small>
         </label>
       </nav>
-      <section className="step" aria-label={stop ? `Prove ${namesOf(stop.controls)}` : 'Without a meter'}>
+      <section className="step" aria-label={stop ? `Prove ${stopName(stop)}` : 'Without a meter'}>
         <StepSheet body={body} build={build} unit={preferences.length} stop={stop} selection={pointed ?? metered} />
         <div key={stop?.key ?? CHECKS_KEY} className="step-text">
           {stop ? (
             <>
               <StopText stop={stop} number={index + 1} total={stops.length} />
+              <LookPanel
+                stop={stop}
+                onDone={() => stop.points.every(({ verdict }) => verdict === 'pass') && go(next)}
+              />
               {stop.points.map((point) => (
                 <PointCard
                   key={point.key}
@@ -124,9 +120,7 @@ export function ProveStage() {
                   }}
                 />
               ))}
-              {stop.points.length === 0 && (
-                <p className="muted">No feed hangs on these controls, so there is nothing to meter.</p>
-              )}
+              {stop.points.length === 0 && <p className="muted">Nothing to meter here: the eye is enough.</p>}
               {stop.points.some((point) => point.verdict === 'fail') && (
                 <CausesPanel causes={causes} batteryV={batteryV} onPoint={setPointed} />
               )}
@@ -134,7 +128,7 @@ export function ProveStage() {
                 <Button disabled={index === 0} onClick={() => go(stops[index - 1]!.key)}>
                   Back
                 </Button>
-                <Button type="primary" onClick={() => go(stops[index + 1]?.key ?? CHECKS_KEY)}>
+                <Button type={stop.state === 'pass' ? 'primary' : 'default'} onClick={() => go(next)}>
                   Next step
                 </Button>
               </div>

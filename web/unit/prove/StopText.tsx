@@ -2,7 +2,7 @@ import { tagList } from '../../../core/place/index.ts';
 import type { ProvingStop } from '../../../core/prove/index.ts';
 import { PatternMark } from '../../ui/PatternMark.tsx';
 import { useUnit } from '../useUnit.ts';
-import { namesOf } from './lampNames.ts';
+import { namesOf, stopName } from './stopNames.ts';
 
 export function StopText({ stop, number, total }: { stop: ProvingStop; number: number; total: number }) {
   const { build } = useUnit();
@@ -18,19 +18,12 @@ export function StopText({ stop, number, total }: { stop: ProvingStop; number: n
       <span className="muted">
         Step {number} of {total}
       </span>
-      <h2>
-        {stop.on.length > 0 && `On: ${namesOf(stop.on)}`}
-        {stop.off.length > 0 && (
-          <span className="off">
-            {stop.on.length > 0 ? ' · ' : ''}off: {namesOf(stop.off)}
-          </span>
-        )}
-      </h2>
-      {stop.controls.length > stop.on.length && (
-        <p className="detail">
-          Still on: {namesOf(stop.controls.filter((control) => !stop.on.some((each) => each.id === control.id)))}
-        </p>
-      )}
+      <h2>{stopName(stop)}</h2>
+      <p className="detail">
+        {stop.keyOn ? 'Key on. ' : 'Turn the key off. '}
+        {stop.on.length > 0 && `Switch on ${namesOf(stop.on)}. `}
+        {stop.off.length > 0 && `Switch off ${namesOf(stop.off)}.`}
+      </p>
       <ul className="should">
         {[...byPattern].map(([key, shows]) => (
           <li key={key}>

@@ -1,8 +1,8 @@
 import type { ProvingStop } from '../../../core/prove/index.ts';
 
 export const STATE_WORDS: Record<ProvingStop['state'], string> = {
-  unread: 'not read',
-  part: 'part read',
+  unread: 'not looked at',
+  part: 'in part',
   pass: 'pass',
   near: 'near',
   fail: 'fail',
