@@ -1,3 +1,4 @@
+export { type OpenThing, openThings } from './openThings.ts';
 export { controlKindWords, operatorCard } from './operatorCard.ts';
 export { type Overview, overviewOf } from './overview.ts';
 export { currentStage, stageProgress } from './stages.ts';

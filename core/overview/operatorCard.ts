@@ -79,12 +79,13 @@ export function operatorCard(build: Build, { feeds, body }: Assessment): Operato
     patterns: [...usedPatterns.values()].map((pattern) => {
       const { flashesPerMinute, steady } = patternFigures(pattern);
       return {
-        name: `${pattern.number} ${pattern.name}`,
+        name: pattern.number === null ? pattern.name : `${pattern.number} ${pattern.name}`,
         words: pattern.words,
         rate: steady ? 'steady' : `${flashesPerMinute} a minute`,
       };
     }),
     cautions: [
+      ...(build.handedOver?.open?.length ? [`Open when it was handed over: ${build.handedOver.open.join('; ')}.`] : []),
       'Pull the fuse before working on a lamp.',
       'Flashing light can trigger seizures and dazzle others: use it only where it is needed.',
       'Colours and flashing lamps are regulated. Local codes and a licensed practitioner decide.',

@@ -452,7 +452,7 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       else draft.standing[op.findingId] = { code: op.code, reason: op.reason, ...stamp };
       return;
     case 'handOver':
-      draft.handedOver = op.done ? stamp : null;
+      draft.handedOver = op.done ? { ...stamp, ...(op.open && { open: op.open }) } : null;
       return;
     case 'recordFactoryLamps':
       for (const lamp of op.lamps) draft.factoryLamps[lamp.id] = lamp;

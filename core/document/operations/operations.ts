@@ -5,6 +5,7 @@ import {
   Build,
   ExtraPart,
   FactoryLamp,
+  HandOver,
   Lamp,
   OwnOutlines,
   Photo,
@@ -223,7 +224,7 @@ const CHANGES = [
     code: Standing.shape.code,
     reason: Standing.shape.reason.nullable().describe('null takes it back'),
   }),
-  z.object({ ...base, kind: z.literal('handOver'), done: z.boolean() }),
+  z.object({ ...base, kind: z.literal('handOver'), done: z.boolean(), open: HandOver.shape.open }),
   z.object({ ...base, kind: z.literal('recordFactoryLamps'), lamps: some(FactoryLamp) }),
   z.object({ ...base, kind: z.literal('recordPlug'), plug: Plug }),
   z.object({

@@ -65,6 +65,10 @@ export type Slot = z.infer<typeof Slot>;
 export const Tick = z.object(stamped);
 export type Tick = z.infer<typeof Tick>;
 
+/** Who gave the unit out, and what was open then, as it was told. */
+export const HandOver = Tick.extend({ open: list(line(200), 100).optional() });
+export type HandOver = z.infer<typeof HandOver>;
+
 /** A step that is done, with the minutes that it took where somebody wrote them down. */
 export const StepTick = Tick.extend({ minutes: z.number().min(0).max(6000).nullable() });
 export type StepTick = z.infer<typeof StepTick>;
@@ -221,7 +225,7 @@ export const Build = z.object({
   extraParts: table(ExtraPart.shape.id, ExtraPart, 500),
   comments: table(Id, Comment, 2000),
   standing: table(Id, Standing, 1000).describe('cautions that stand, by id of the finding'),
-  handedOver: Tick.nullable(),
+  handedOver: HandOver.nullable(),
   factoryLamps: table(Id, FactoryLamp, 200),
   plugs: table(Id, Plug, 200),
   trim: table(Id, Trim, 200),

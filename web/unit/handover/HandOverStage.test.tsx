@@ -2,7 +2,7 @@ import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Build } from '../../../core/document/index.ts';
-import { overviewOf } from '../../../core/overview/index.ts';
+import { openThings, overviewOf } from '../../../core/overview/index.ts';
 import { bodyOf } from '../../../core/rules/index.ts';
 import { backToStock } from '../../../core/work/index.ts';
 import { demoBuild, type Role, renderUnit } from '../../testing/renderUnit.tsx';
@@ -44,16 +44,26 @@ describe('the operator card', () => {
 });
 
 describe('handing over', () => {
-  it('names all that is open, and hands over with it by the lead alone', async () => {
-    const { done } = await show(open);
-    const { findings, stops, steps } = overviewOf(open);
-    const stopCount = findings.filter(({ severity }) => severity === 'stop').length;
-    if (stopCount > 0) expect(panel().getByText(new RegExp(`${stopCount} stops? among the findings`))).toBeTruthy();
-    expect(panel().getByText(new RegExp(`${steps.length} steps not ticked`))).toBeTruthy();
-    expect(panel().getByText(new RegExp(`${stops.length} steps? of the proving walk open`))).toBeTruthy();
-    expect(panel().getByText(/nobody has signed/)).toBeTruthy();
-    await user.click(panel().getByRole('button', { name: 'Hand over with this open' }));
-    expect(done()[0]!.operation).toMatchObject({ kind: 'handOver', done: true });
+  it('names all that is open, the heaviest first, each with its place, and keeps it with the hand-over', async () => {
+    const { did } = await show(open);
+    const things = openThings(open, overviewOf(open));
+    const rows = within(panel().getByRole('list', { name: 'Open' })).getAllByRole('listitem');
+    expect(rows).toHaveLength(things.length);
+    expect(rows[0]!.textContent).toContain(things[0]!.words);
+    expect(things.map(({ weight }) => weight).lastIndexOf('stop')).toBeLessThan(
+      things.map(({ weight }) => weight).indexOf('work'),
+    );
+    expect(within(rows[0]!).getByRole('link').getAttribute('href')).toBe(`/unit/u/${things[0]!.stage}`);
+    await user.click(panel().getByRole('button', { name: `Hand over with ${things.length} open` }));
+    expect(did('handOver')).toMatchObject([{ done: true }]);
+    expect(did('handOver')[0]!.open).toHaveLength(things.length);
+    expect(panel().getByText(/^Open then: /)).toBeTruthy();
+  });
+
+  it('says that nothing is open only when nothing is', async () => {
+    await renderUnit(<HandOverStage />, { build: open, overview: null, path: '/unit/u/handover' });
+    expect(document.body.textContent).not.toContain('Nothing is open');
+    expect(panel().queryByRole('button', { name: /Hand over/ })).toBeNull();
   });
 
   it('is not an installer’s', async () => {

@@ -2,13 +2,17 @@ import { CheckOutlined, FilePdfOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import dayjs from 'dayjs';
 import { useMemo, useState } from 'react';
-import { controlKindWords, operatorCard } from '../../../core/overview/index.ts';
+import { controlKindWords, openThings, operatorCard } from '../../../core/overview/index.ts';
 import { assess } from '../../../core/rules/index.ts';
 import { useUnit } from '../useUnit.ts';
 import '../unit.css';
 import './handover.css';
 import { Comments } from './Comments.tsx';
+import { OpenList } from './OpenList.tsx';
 import { StockSheet } from './StockSheet.tsx';
+
+/** As many as the record keeps. */
+const MOST_NAMED = 100;
 
 const PAPERS = [
   { key: 'card', words: 'Operator card' },
@@ -17,18 +21,12 @@ const PAPERS = [
 
 export function HandOverStage() {
   const [paper, setPaper] = useState<(typeof PAPERS)[number]['key']>('card');
-  const { id, build, body, overview, role, mayEdit, act } = useUnit();
+  const { id, build, body, overview, preferences, role, mayEdit, act } = useUnit();
   const card = useMemo(() => operatorCard(build, assess(build, body)), [build, body]);
-  const stops = overview?.findings.filter((finding) => finding.severity === 'stop').length ?? 0;
-  const unproved = overview?.stops.filter((stop) => stop.state !== 'pass').length ?? 0;
-  const openSteps = overview?.steps.filter((step) => !build.ticks[step.key]).length ?? 0;
-  const open = [
-    stops > 0 && `${stops} stop${stops === 1 ? '' : 's'} among the findings`,
-    openSteps > 0 && `${openSteps} ${openSteps === 1 ? 'step' : 'steps'} not ticked`,
-    unproved > 0 && `${unproved} ${unproved === 1 ? 'step' : 'steps'} of the proving walk open`,
-    build.signOff === null && 'nobody has signed that it is proven',
-  ].filter((line) => line !== false);
-
+  const open = useMemo(
+    () => (overview ? openThings(build, overview, preferences) : null),
+    [build, overview, preferences],
+  );
   return (
     <div className="split handover">
       <section className="paper-field card-field" aria-label="Operator card" tabIndex={0}>
@@ -115,20 +113,29 @@ export function HandOverStage() {
               <CheckOutlined aria-hidden /> Handed over by {build.handedOver.by},{' '}
               {dayjs(build.handedOver.at).format('D MMM YYYY HH:mm')}
             </p>
-          ) : open.length === 0 ? (
-            <p className="state ok">✓ Nothing is open.</p>
           ) : (
-            <ul className="open-list">
-              {open.map((line) => (
-                <li key={line} className="state caution">
-                  ▲ {line}
-                </li>
-              ))}
-            </ul>
+            <OpenList id={id} open={open} />
           )}
-          {role === 'lead' && (
-            <Button onClick={() => act({ kind: 'handOver', done: build.handedOver === null })}>
-              {build.handedOver ? 'Take it back into work' : open.length > 0 ? 'Hand over with this open' : 'Hand over'}
+          {build.handedOver?.open && build.handedOver.open.length > 0 && (
+            <p className="muted">Open then: {build.handedOver.open.join('; ')}.</p>
+          )}
+          {role === 'lead' && open && (
+            <Button
+              onClick={() =>
+                act({
+                  kind: 'handOver',
+                  done: build.handedOver === null,
+                  ...(build.handedOver === null && {
+                    open: open.slice(0, MOST_NAMED).map(({ words }) => words.slice(0, 200)),
+                  }),
+                })
+              }
+            >
+              {build.handedOver
+                ? 'Take it back into work'
+                : open.length > 0
+                  ? `Hand over with ${open.length} open`
+                  : 'Hand over'}
             </Button>
           )}
           {!mayEdit && <p className="muted">The lead hands over.</p>}
