@@ -70,7 +70,11 @@ test('carrier lamps with three jobs are fed from the trailer connector, and each
     await page.getByRole('link', { name: /Parts/ }).click();
     await expect(page.getByText('Magnet carrier lamp, tail, stop and turn')).toHaveCount(1);
     await page.getByRole('link', { name: /Prove/ }).click();
-    await expect(page.getByText(/L1b R1b/).first()).toBeVisible();
+    await page
+      .getByRole('navigation', { name: 'Steps of the proving walk' })
+      .getByRole('button', { name: /Brake/ })
+      .click();
+    await expect(page.getByRole('region', { name: 'Prove Brake' })).toContainText(/L1b R1b/);
     await page.goto(page.url().replace('/prove', '/place'));
     await page.locator('.sheet .hit[data-lamp="L1c"][data-view="rear"]').first().click();
     await page.keyboard.press('Delete');

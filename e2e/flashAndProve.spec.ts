@@ -87,6 +87,17 @@ test('one bad ground is found on the proving walk with a phone', async ({ browse
     await card(name).getByRole('button', { name: 'Record' }).click();
   };
 
+  /** What the circuit says the meter should show. */
+  const would = async (name: RegExp) =>
+    (await card(name).locator('.lcd').first().textContent())!.replaceAll(/[^0-9.]/g, '');
+  const lamp = (state: RegExp) =>
+    page.getByRole('group', { name: 'Lamps of this step' }).getByRole('button', { name: state });
+
+  // The beacon is dim: said with one press, and the meter is asked for there.
+  await lamp(/^L1 lit/).click();
+  await page.getByRole('menuitem', { name: 'Dim' }).click();
+  await expect(page.getByText(/✕ L1 is dim/)).toBeVisible();
+
   // Low volts at the beacon and less current: a joint somewhere on the way, and as yet nobody knows which.
   await record(/at L1, the far lamp/, '9.1');
   await expect(card(/at L1, the far lamp/)).toContainText('Fail');
@@ -104,10 +115,17 @@ test('one bad ground is found on the proving walk with a phone', async ({ browse
   await causes.getByRole('button', { name: 'Found it' }).first().click();
 
   // Cleaned, and read again: it passes, is recorded, and may be signed with what is still open.
-  await record(/at L1, the far lamp/, '12.7');
+  await record(/at L1, the far lamp/, await would(/at L1, the far lamp/));
   await expect(card(/at L1, the far lamp/)).toContainText('Pass');
-  await record(/through fuse Beacon/, '0.7');
-  await page.getByRole('button', { name: 'Next step' }).click();
+  await record(/through fuse Beacon/, await would(/through fuse Beacon/));
+  await expect(card(/through fuse Beacon/)).toContainText('Pass');
+  // Looked at again, step by step: each goes on by itself.
+  const asShown = page.getByRole('button', { name: /All as shown/ });
+  const steps = await page.getByRole('navigation', { name: 'Steps of the proving walk' }).getByRole('listitem').count();
+  for (let step = 1; step < steps; step++) {
+    await expect(page.getByText(`Step ${step} of ${steps - 1}`)).toBeVisible();
+    await asShown.click();
+  }
   await expect(page.locator('.faults')).toContainText(/ground|joint/);
   await page.locator('[data-check=pull]').getByText('Good', { exact: true }).click();
   await expect(page.locator('[data-check=pull]')).toHaveClass(/good/);
