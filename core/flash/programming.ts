@@ -58,7 +58,7 @@ function shortestWay(from: number | null, to: number, length: number): Action[] 
 }
 
 function wordsOf(action: Action, method: Recipe['method'], lead: string): string {
-  const touch = method === 'touch' ? `Touch the ${lead} lead to ground` : 'Press the button';
+  const touch = method === 'touch' ? `Touch the ${lead || 'programming'} lead to ground` : 'Press the button';
   switch (action.kind) {
     case 'next':
       return `${touch} ${times(action.count)}, each for less than ${SHORT_S} s.`;
