@@ -278,6 +278,44 @@ describe('the walk', () => {
     60_000,
   );
 
+  it.each(['SR-02', 'SR-11', 'SR-14'])(
+    'of %s: no wire is open, and no joint costs 0.3 V anywhere, unnoticed',
+    (tag) => {
+      const build = unit(tag);
+      const { stops } = walkReport(build);
+      const on = new Set<string>();
+      const settings = stops.map((stop) => {
+        for (const name of stop.switchOn) on.add(name);
+        for (const name of stop.switchOff) on.delete(name);
+        return { on: [...on], signals: stop.signals, key: stop.key, batteryV: 12.6 };
+      });
+      const sound = settings.map((setting) => solve(build, setting).lamps);
+      const costV = (faulty: Build) =>
+        Math.max(
+          ...settings.flatMap((setting, at) =>
+            Object.entries(solve(faulty, setting).lamps).map(([lamp, { volts }]) =>
+              Math.abs(volts - sound[at]![lamp]!.volts),
+            ),
+          ),
+        );
+      const missed: string[] = [];
+      let told = 0;
+      for (const wireId of Object.keys(build.wires))
+        for (const fault of [
+          { kind: 'openWire', wireId },
+          { kind: 'jointOhms', wireId, ohms: 0.5 },
+        ] as AskedFault[]) {
+          const faulty = withFault(build, fault, '');
+          if (costV(faulty) < 0.3) continue;
+          if (isNoticed(build, faulty)) told++;
+          else missed.push(`${fault.kind} ${wireId}`);
+        }
+      expect(missed).toEqual([]);
+      expect(told).toBeGreaterThan(10);
+    },
+    60_000,
+  );
+
   it('fuses are read by their rating', () => {
     expect(walkReport(unit('SR-07')).fuses).toContainEqual({ feed: 'Floods', ratingA: 10 });
   });
