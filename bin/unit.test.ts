@@ -36,11 +36,14 @@ describe('bin/ember unit', () => {
     expect(deck.trimEnd().endsWith('.end')).toBe(true);
   });
 
-  it.each(['version1', 'version2', 'version3', 'version4', 'version7'])('takes a document of %s as it was written', (name) => {
-    const old = JSON.parse(readFileSync(new URL(`../core/document/testing/${name}.json`, import.meta.url), 'utf8'));
-    expect(old.schemaVersion).toBeLessThan(unit.schemaVersion);
-    expect(run('check', old)).toMatchObject({ schemaVersion: unit.schemaVersion });
-  });
+  it.each(['version1', 'version2', 'version3', 'version4', 'version7'])(
+    'takes a document of %s as it was written',
+    (name) => {
+      const old = JSON.parse(readFileSync(new URL(`../core/document/testing/${name}.json`, import.meta.url), 'utf8'));
+      expect(old.schemaVersion).toBeLessThan(unit.schemaVersion);
+      expect(run('check', old)).toMatchObject({ schemaVersion: unit.schemaVersion });
+    },
+  );
 
   it('applies operations as the server does, in order, signed', () => {
     const lampId = Object.keys(unit.lamps)[0]!;

@@ -42,6 +42,7 @@ const TABLE: Record<string, 'open' | 'sign-in' | 'everyone' | 'crew'> = {
   'GET /api/demo': 'open',
   'GET /api/units': 'everyone',
   'POST /api/units': 'crew',
+  'POST /api/units/:id/alike': 'crew',
   'GET /api/units/:id': 'everyone',
   'GET /api/units/:id/history': 'everyone',
   'GET /api/units/:id/undo': 'everyone',

@@ -6,9 +6,9 @@ import type { Build, Element, ElementOf, Id, Lamp, LampModel } from '../document
 import { meanCurrentA } from '../flash/index.ts';
 import { signalControl, slotWhen, terminalNode } from '../graph/index.ts';
 import { conductor, resistanceOhmPerM } from '../units/index.ts';
-import type { CircuitElement, CircuitSolution } from './circuit.ts';
 import { fuseResistanceOhm } from './fuses.ts';
-import { type PreparedCircuit, prepareCircuit } from './solveCircuit.ts';
+import type { CircuitElement, CircuitSolution } from './solver/circuit.ts';
+import { type PreparedCircuit, prepareCircuit } from './solver/solveCircuit.ts';
 
 /** One position of everything that the driver and the unit can set. */
 export interface Setting {

@@ -1,6 +1,5 @@
 export { CHARGING_V, PEUKERT } from './battery/batteryCourse.ts';
 export { energyFigures, RESERVE_RATIO, type Scenario, type ScenarioFigures } from './battery/energy.ts';
-export { Circuit, CircuitElement, type CircuitSolution, type ElementState, endsOf } from './circuit.ts';
 export {
   compileNetwork,
   isLive,
@@ -29,5 +28,6 @@ export {
   WORK_BUDGET_PERCENT,
   wiresOnWay,
 } from './sections.ts';
-export { prepareCircuit, solveCircuit } from './solveCircuit.ts';
-export { countedNames, spiceCards, spiceDeck } from './spice.ts';
+export { Circuit, CircuitElement, type CircuitSolution, type ElementState, endsOf } from './solver/circuit.ts';
+export { prepareCircuit, solveCircuit } from './solver/solveCircuit.ts';
+export { countedNames, spiceCards, spiceDeck } from './solver/spice.ts';

@@ -1,6 +1,6 @@
 /** What a lamp shows on the volts and amps that it gets. */
 import type { LampModel } from '../document/index.ts';
-import type { ElementState } from './circuit.ts';
+import type { ElementState } from './solver/circuit.ts';
 
 export type LightState = 'dark' | 'dim' | 'lit';
 

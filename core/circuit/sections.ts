@@ -2,8 +2,8 @@
 import type { Build, Id, Lamp, LampModel, Wire } from '../document/index.ts';
 import { type Feed, isRun, outward, outwardWires } from '../graph/index.ts';
 import { ampacityA, COPPER_TEMPERATURE_COEFFICIENT, conductor, resistanceOhmPerM } from '../units/index.ts';
-import type { CircuitSolution } from './circuit.ts';
 import { BATTERY_OHM } from './compileNetwork.ts';
+import type { CircuitSolution } from './solver/circuit.ts';
 
 /** Wires that run together where nobody has laid routes: a feed, its neighbour and a ground (common practice, no source). */
 export const USUAL_BUNDLE = 3;

@@ -9,8 +9,8 @@ import { batteryCourse, restingV, runningHours } from './battery/batteryCourse.t
 import { energyFigures } from './battery/energy.ts';
 import { compileNetwork } from './compileNetwork.ts';
 import { FAMILIES, opensByS } from './fuses.ts';
-import { solveCircuit } from './solveCircuit.ts';
-import { spiceDeck } from './spice.ts';
+import { solveCircuit } from './solver/solveCircuit.ts';
+import { spiceDeck } from './solver/spice.ts';
 import { ngspiceVoltages } from './testing/ngspice.ts';
 
 const units = demoUnits(new Date('2026-01-05T08:00:00Z'), countingIds());

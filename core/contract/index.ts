@@ -4,6 +4,7 @@ export { ErrorAnswer, Health, Records } from './server.ts';
 export { CalendarParams, LearnedHours, SendShopOperations, ShopAnswer } from './shop.ts';
 export {
   Created,
+  CreatedAlike,
   HistoryItem,
   NewUnit,
   NextTag,
@@ -15,5 +16,6 @@ export {
   UndoRow,
   UnitAnswer,
   UnitParams,
+  UnitsAlike,
 } from './units.ts';
 export { UnitListItem, UnitSummary, YardPage, YardQuery, YardTotals } from './yard.ts';

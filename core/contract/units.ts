@@ -24,6 +24,16 @@ export const NewUnit = z.strictObject({
 });
 export type NewUnit = z.infer<typeof NewUnit>;
 
+/** As many at once as stand in a yard in a row. */
+const MOST_ALIKE = 12;
+export const UnitsAlike = z.strictObject({
+  ids: z.array(z.uuid()).min(1).max(MOST_ALIKE).describe('made by the client, one for each further unit'),
+});
+export type UnitsAlike = z.infer<typeof UnitsAlike>;
+
+export const CreatedAlike = z.array(z.object({ id: z.string(), tag: z.string() }));
+export type CreatedAlike = z.infer<typeof CreatedAlike>;
+
 export const Created = z.object({ id: z.string() });
 export const NextTag = z.object({ tag: z.string() });
 

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { applied, furtherIds, testTruck, WARN_SWITCH, warnFeed } from '../../demo/testUnit.ts';
 import type { Build, Element, Position } from '../document/index.ts';
-import { legsMm, planLengths, wireRoutes } from '../harness/index.ts';
-import { elementPlaces } from '../harness/routes.ts';
+import { elementPlaces, legsMm, planLengths, wireRoutes } from '../harness/index.ts';
 import { type FeedWish, planFeed, planRoutes } from '../planning/index.ts';
 import { assess, bodyOf } from '../rules/index.ts';
 import { placeOf, placeOfSource, thingsWithPlaces } from './places.ts';

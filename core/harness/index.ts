@@ -27,6 +27,7 @@ export {
   type Bundle,
   bundlesOf,
   distanceMm,
+  elementPlaces,
   planLengths,
   type Segment,
   segmentsOf,

@@ -1,8 +1,9 @@
-export { alternatives } from './alternatives.ts';
 export { backToStock } from './backToStock.ts';
 export { type FeedPlan, type FeedPlans, feedPlans } from './feedPlans.ts';
 export { estimateOf, hoursText, learnedHours, type SpentOn, spentOn } from './hours.ts';
 export { type LeadChoice, type LeadQuestion, lampsOnLead, lampsOnSource, leadChoices } from './leadChoices.ts';
+export { likeUnit } from './likeUnit.ts';
+export { alternatives } from './parts/alternatives.ts';
 export {
   boughtQuantity,
   loomPartKey,
@@ -11,7 +12,7 @@ export {
   type PartGroup,
   type PartLine,
   partsList,
-} from './partsList.ts';
+} from './parts/partsList.ts';
+export { type Comparison, compareLooms, compareRuns, type Prices, type WiringMethod } from './parts/wiringMethods.ts';
 export { type Purpose, sharedPurpose, signalLead } from './purposes.ts';
 export { type SurveyPart, type SurveyQuestion, surveyProgress, surveyQuestions } from './surveyList.ts';
-export { type Comparison, compareLooms, compareRuns, type Prices, type WiringMethod } from './wiringMethods.ts';

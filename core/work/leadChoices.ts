@@ -15,7 +15,7 @@ import { deriveFeeds, signalControl, signalOfSlot, unfedLamps } from '../graph/i
 import { ownLead, planModule, planOwnLamp, planPinSource } from '../planning/index.ts';
 import { assess, type Finding, isOpen } from '../rules/index.ts';
 import { jobSteps, type StepKind } from '../steps/index.ts';
-import { partsList } from './partsList.ts';
+import { partsList } from './parts/partsList.ts';
 import { purposeOf } from './purposes.ts';
 
 export interface LeadQuestion {

@@ -6,12 +6,12 @@ import { bundlesOf, jointList, wireRoutes } from '../harness/index.ts';
 import { assess, bodyOf } from '../rules/index.ts';
 import { jobSteps, learnedFactor, learningExponent, wrightTotal, wrightUnit } from '../steps/index.ts';
 import { conductor, inWords } from '../units/index.ts';
-import { alternatives } from './alternatives.ts';
 import { backToStock } from './backToStock.ts';
 import { estimateOf, learnedHours, spentOn } from './hours.ts';
-import { boughtQuantity, crimpColour, partsList } from './partsList.ts';
-import { shrinkFor } from './shrink.ts';
-import { compareLooms, compareRuns } from './wiringMethods.ts';
+import { alternatives } from './parts/alternatives.ts';
+import { boughtQuantity, crimpColour, partsList } from './parts/partsList.ts';
+import { shrinkFor } from './parts/shrink.ts';
+import { compareLooms, compareRuns } from './parts/wiringMethods.ts';
 
 /** A pair of strobes on a feed of their own. */
 const warnTruck = () =>

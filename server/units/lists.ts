@@ -101,6 +101,23 @@ export function unitLists({ sequelize, tables }: Database, judge: Judge, clock: 
     };
   }
 
+  /** The lowest tags that are free, in the yard's own letters. */
+  async function nextTags(count: number): Promise<string[]> {
+    const rows = (await tables.units.findAll({
+      attributes: ['tag'],
+      order: [['tag', 'ASC']],
+      raw: true,
+    })) as unknown as { tag: string }[];
+    const taken = new Set(rows.map((row) => row.tag));
+    const prefix = /^[A-Z]+/.exec(rows[0]?.tag ?? '')?.[0] ?? 'SR';
+    const free: string[] = [];
+    for (let number = 1; free.length < count; number++) {
+      const tag = `${prefix}-${String(number).padStart(2, '0')}`;
+      if (!taken.has(tag)) free.push(tag);
+    }
+    return free;
+  }
+
   return {
     /** A stretch of the yard as a person may see it. */
     async page(person: Person, { text, ask, from, count }: YardQuestion): Promise<YardPage> {
@@ -166,18 +183,11 @@ export function unitLists({ sequelize, tables }: Database, judge: Judge, clock: 
 
     /** The lowest free number in the yard's own style: SR-01, SR-02 ... */
     async nextTag(): Promise<string> {
-      const rows = (await tables.units.findAll({
-        attributes: ['tag'],
-        order: [['tag', 'ASC']],
-        raw: true,
-      })) as unknown as { tag: string }[];
-      const taken = new Set(rows.map((row) => row.tag));
-      const prefix = /^[A-Z]+/.exec(rows[0]?.tag ?? '')?.[0] ?? 'SR';
-      for (let number = 1; ; number++) {
-        const tag = `${prefix}-${String(number).padStart(2, '0')}`;
-        if (!taken.has(tag)) return tag;
-      }
+      const [tag] = await nextTags(1);
+      return tag!;
     },
+
+    nextTags,
 
     /** Lamps of each model on all units. */
     async carriedLamps(): Promise<Record<string, number>> {

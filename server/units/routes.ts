@@ -3,6 +3,7 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import * as z from 'zod';
 import {
   Created,
+  CreatedAlike,
   Fleet,
   HistoryItem,
   LearnedHours,
@@ -13,6 +14,7 @@ import {
   UndoRow,
   UnitAnswer,
   UnitParams,
+  UnitsAlike,
   YardPage,
   YardQuery,
 } from '../../core/contract/index.ts';
@@ -53,6 +55,18 @@ export async function unitRoutes(instance: FastifyInstance, { units, lists, flee
     async (request, reply) => {
       reply.code(201);
       return units.create(request.body);
+    },
+  );
+
+  app.post(
+    '/api/units/:id/alike',
+    {
+      config: { access: CREW },
+      schema: { params: UnitParams, body: UnitsAlike, response: answers(CreatedAlike, 201) },
+    },
+    async (request, reply) => {
+      reply.code(201);
+      return units.createAlike(sessionOf(request).person, request.params.id, request.body.ids, lists.nextTags);
     },
   );
 

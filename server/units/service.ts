@@ -5,6 +5,7 @@
 import { EventEmitter } from 'node:events';
 import { Op, type Transaction, UniqueConstraintError } from 'sequelize';
 import { applyToUnit, makeBody, usualPacks, usualPanelPlace } from '../../core/body/index.ts';
+import type { CreatedAlike } from '../../core/contract/index.ts';
 import {
   type Build,
   describeField,
@@ -24,6 +25,7 @@ import {
   type UndoRow,
 } from '../../core/document/index.ts';
 import { ok } from '../../core/result.ts';
+import { likeUnit } from '../../core/work/index.ts';
 import { fleetOf, type Person } from '../auth/service.ts';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
@@ -241,6 +243,48 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
       }
       judge.ask(given.id);
       return { id: given.id };
+    },
+
+    /**
+     * Further units like one, all or none, each under the next tag that is free. The same request sent twice is answered
+     * twice and done once.
+     */
+    async createAlike(
+      person: Person,
+      unitId: string,
+      ids: readonly string[],
+      nextTags: (count: number) => Promise<string[]>,
+    ): Promise<CreatedAlike> {
+      const head = await visibleHead(person, unitId);
+      const { build } = await buildOf(head);
+      const known = (await tables.units.findAll({
+        attributes: ['id', 'tag'],
+        where: { id: [...ids] },
+        raw: true,
+      })) as unknown as CreatedAlike;
+      if (known.length === ids.length) return known;
+      const tags = await nextTags(ids.length);
+      const made = ids.map((id, at) => ({ id, tag: tags[at]! }));
+      try {
+        await sequelize.transaction(async (transaction) => {
+          for (const { id, tag } of made) {
+            const given = {
+              id,
+              build: likeUnit(build, tag),
+              revision: 0,
+              fleetId: head.fleetId,
+              judged: false,
+              at: clock(),
+            };
+            await insertUnit(tables, given, transaction);
+          }
+        });
+      } catch (error) {
+        if (!(error instanceof UniqueConstraintError)) throw error;
+        throw new ApiError('TAG_TAKEN', 'Somebody took a unit in at the same moment. Try once more.');
+      }
+      for (const { id } of made) judge.ask(id);
+      return made;
     },
 
     /** Takes operations in order. Each is answered for itself; all that were applied are committed together. */

@@ -1,6 +1,7 @@
 /** The server's answers through RTK Query. Changes to builds do not go through here but through the outbox. */
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type {
+  CreatedAlike,
   DemoChoices,
   Fleet,
   HistoryItem,
@@ -122,6 +123,10 @@ export const api = createApi({
       query: (body) => ({ url: 'units', method: 'POST', body }),
       invalidatesTags: ['units'],
     }),
+    createAlike: build.mutation<CreatedAlike, { unitId: string; ids: string[] }>({
+      query: ({ unitId, ids }) => ({ url: `units/${unitId}/alike`, method: 'POST', body: { ids } }),
+      invalidatesTags: ['units'],
+    }),
     learnedHours: build.query<Record<string, LearnedFactor>, void>({ query: () => 'hours', keepUnusedDataFor: 30 }),
     shop: build.query<ShopAnswer, void>({ query: () => 'shop', providesTags: ['shop'] }),
     changeShop: build.mutation<
@@ -146,6 +151,7 @@ export const {
   useRecordsQuery,
   useLazyUnitQuery,
   useHistoryQuery,
+  useCreateAlikeMutation,
   useCreateUnitMutation,
   useLearnedHoursQuery,
   useShelfQuery,

@@ -3,8 +3,8 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { type CircuitElement, endsOf } from '../circuit.ts';
-import { countedNames, spiceCards } from '../spice.ts';
+import { type CircuitElement, endsOf } from '../solver/circuit.ts';
+import { countedNames, spiceCards } from '../solver/spice.ts';
 
 /**
  * Node voltages by ngspice at 27 C. P/V has two solutions, so `start` says near which one to begin; ngspice lets go of

@@ -1,5 +1,5 @@
 /** Networks as they are wired on vehicles, made from a number: feeds, shared returns, ground-side switches, diodes, lamps. */
-import type { CircuitElement } from '../circuit.ts';
+import type { CircuitElement } from '../solver/circuit.ts';
 import { seeded } from './ngspice.ts';
 
 /**

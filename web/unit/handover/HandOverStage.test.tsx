@@ -93,3 +93,32 @@ describe('comments', () => {
     expect(panel().getByText('Two more floods, please.')).toBeTruthy();
   });
 });
+
+describe('more like this one', () => {
+  const part = () => within(screen.getByRole('region', { name: 'More like this one' }));
+
+  it('as many as are asked for, each with an id of its own, and leads to them', async () => {
+    const asked: { ids: string[] }[] = [];
+    globalThis.fetch = async (input) => {
+      const request = input as Request;
+      const body = (await request.json()) as { ids: string[] };
+      asked.push(body);
+      return Response.json(body.ids.map((id, at) => ({ id, tag: `SR-3${at}` })));
+    };
+    await show(handed);
+    const count = part().getByRole('spinbutton', { name: 'How many more' });
+    await user.clear(count);
+    await user.type(count, '2{Enter}');
+    await user.click(part().getByRole('button', { name: /Take 2 more into the yard/ }));
+    const links = await part().findAllByRole('link');
+    expect(asked).toHaveLength(1);
+    expect(new Set(asked[0]!.ids).size).toBe(2);
+    expect(links.map((link) => link.textContent)).toEqual(['SR-30', 'SR-31']);
+    expect(links[0]!.getAttribute('href')).toBe(`/unit/${asked[0]!.ids[0]}/survey`);
+  });
+
+  it('is not an owner’s', async () => {
+    await show(handed, 'owner');
+    expect(screen.queryByRole('region', { name: 'More like this one' })).toBeNull();
+  });
+});

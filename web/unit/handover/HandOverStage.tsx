@@ -7,6 +7,7 @@ import { assess } from '../../../core/rules/index.ts';
 import { useUnit } from '../useUnit.ts';
 import '../unit.css';
 import './handover.css';
+import { AlikePart } from './AlikePart.tsx';
 import { Comments } from './Comments.tsx';
 import { OpenList } from './OpenList.tsx';
 import { StockSheet } from './StockSheet.tsx';
@@ -140,6 +141,7 @@ export function HandOverStage() {
           )}
           {!mayEdit && <p className="muted">The lead hands over.</p>}
         </section>
+        {mayEdit && <AlikePart />}
         <Comments />
       </aside>
     </div>

@@ -1,21 +1,12 @@
 import { CheckOutlined } from '@ant-design/icons';
-import { Button, Dropdown } from 'antd';
+import { Button } from 'antd';
 import dayjs from 'dayjs';
-import type { Id, Lamp, LookedWrong } from '../../../core/document/index.ts';
+import type { Lamp } from '../../../core/document/index.ts';
 import { compareTags } from '../../../core/place/index.ts';
 import { latestLook, lookedWords, type ProvingStop } from '../../../core/prove/index.ts';
 import { useUnit } from '../useUnit.ts';
+import { LampChip } from './LampChip.tsx';
 import { useLook } from './useLook.ts';
-
-const OF_LIT: { key: LookedWrong; label: string }[] = [
-  { key: 'dark', label: 'Stays dark' },
-  { key: 'dim', label: 'Dim' },
-  { key: 'colour', label: 'Wrong colour' },
-  { key: 'pattern', label: 'Wrong pattern' },
-  { key: 'swapped', label: 'Shows what another should' },
-];
-const OF_DARK: { key: LookedWrong; label: string }[] = [{ key: 'lit', label: 'Lights, and should not' }];
-const AS_SHOWN = 'as shown';
 
 /** What the eye says of a step: all as it should be in one press, or what is wrong with which lamp. */
 export function LookPanel({ stop, onDone }: { stop: ProvingStop; onDone(): void }) {
@@ -68,36 +59,5 @@ export function LookPanel({ stop, onDone }: { stop: ProvingStop; onDone(): void 
         {dark.map((lamp) => chip(lamp, false))}
       </div>
     </section>
-  );
-}
-
-function LampChip({
-  lamp,
-  isLit,
-  wrong,
-  onSay,
-}: {
-  lamp: Lamp;
-  isLit: boolean;
-  wrong: LookedWrong | null;
-  onSay(lampId: Id, wrong: LookedWrong | null): void;
-}) {
-  const { build, mayEdit } = useUnit();
-  const items = [...(isLit ? OF_LIT : OF_DARK), ...(wrong ? [{ key: AS_SHOWN, label: 'As shown after all' }] : [])];
-  const words = wrong ? lookedWords(build, lamp.id, wrong) : `${lamp.tag} ${isLit ? 'lit' : 'dark'}`;
-  return (
-    <Dropdown
-      trigger={['click']}
-      disabled={!mayEdit}
-      menu={{ items, onClick: ({ key }) => onSay(lamp.id, key === AS_SHOWN ? null : (key as LookedWrong)) }}
-    >
-      <button
-        type="button"
-        className={`look-lamp ${isLit ? 'lit' : 'dark'} ${wrong ? 'wrong' : ''}`}
-        aria-label={words}
-      >
-        <span aria-hidden>{wrong ? '✕' : isLit ? '●' : '○'}</span> {lamp.tag}
-      </button>
-    </Dropdown>
   );
 }

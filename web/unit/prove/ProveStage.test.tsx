@@ -145,7 +145,7 @@ describe('a walk of several steps', () => {
     const [first, second] = walked;
     expect(
       screen.getByText(
-        new RegExp(`Switch on ${second!.controls[0]!.name}\\. Switch off ${first!.controls[0]!.name}\\.`),
+        new RegExp(`Switch on: ${second!.controls[0]!.name}\\. Switch off: ${first!.controls[0]!.name}\\.`),
       ),
     ).toBeTruthy();
     await user.click(walk.getAllByRole('button').at(-1)!);

@@ -21,8 +21,8 @@ export function StopText({ stop, number, total }: { stop: ProvingStop; number: n
       <h2>{stopName(stop)}</h2>
       <p className="detail">
         {stop.keyOn ? 'Key on. ' : 'Turn the key off. '}
-        {stop.on.length > 0 && `Switch on ${namesOf(stop.on)}. `}
-        {stop.off.length > 0 && `Switch off ${namesOf(stop.off)}.`}
+        {stop.on.length > 0 && `Switch on: ${namesOf(stop.on)}. `}
+        {stop.off.length > 0 && `Switch off: ${namesOf(stop.off)}.`}
       </p>
       <ul className="should">
         {[...byPattern].map(([key, shows]) => (

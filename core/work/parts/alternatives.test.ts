@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { SHELF } from '../../demo/shelf.ts';
-import { testTruck, warnFeed } from '../../demo/testUnit.ts';
-import type { LampModel, ShelfEntry } from '../document/index.ts';
+import { SHELF } from '../../../demo/shelf.ts';
+import { testTruck, warnFeed } from '../../../demo/testUnit.ts';
+import type { LampModel, ShelfEntry } from '../../document/index.ts';
 import { alternatives } from './alternatives.ts';
 
 const { build } = testTruck().lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 }).feed(warnFeed('L1 R1'));

@@ -6,9 +6,9 @@ import {
   type LampModel,
   type OperationDraft,
   type ShelfEntry,
-} from '../document/index.ts';
-import { type Assessment, assess } from '../rules/index.ts';
-import { inWords, type Words } from '../units/index.ts';
+} from '../../document/index.ts';
+import { type Assessment, assess } from '../../rules/index.ts';
+import { inWords, type Words } from '../../units/index.ts';
 
 export interface Alternative {
   entry: ShelfEntry;

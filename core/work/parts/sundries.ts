@@ -1,7 +1,7 @@
 /** What a job eats besides lamps and wire: loom, grommets, ties, shrink, labels, sealant, and the bits that wear. */
-import type { Body, Material } from '../body/index.ts';
-import type { Build } from '../document/index.ts';
-import { wiresRun } from '../graph/index.ts';
+import type { Body, Material } from '../../body/index.ts';
+import type { Build } from '../../document/index.ts';
+import { wiresRun } from '../../graph/index.ts';
 import {
   bundlesOf,
   cutList,
@@ -10,9 +10,9 @@ import {
   jointList,
   terminalColour,
   wireRoutes,
-} from '../harness/index.ts';
-import { allHoles, bitsFor, drillingOf, formatMm, templateJobs } from '../place/index.ts';
-import { wireOuterMm } from '../units/index.ts';
+} from '../../harness/index.ts';
+import { allHoles, bitsFor, drillingOf, formatMm, templateJobs } from '../../place/index.ts';
+import { wireOuterMm } from '../../units/index.ts';
 import type { PartLine } from './partsList.ts';
 import { shrinkFor } from './shrink.ts';
 

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { generatedNetwork, ngspiceVoltages } from '../testing/ngspice.ts';
+import { vehicleNetwork } from '../testing/vehicleNetwork.ts';
 import { type CircuitElement, endsOf } from './circuit.ts';
 import { solveCircuit } from './solveCircuit.ts';
-import { generatedNetwork, ngspiceVoltages } from './testing/ngspice.ts';
-import { vehicleNetwork } from './testing/vehicleNetwork.ts';
 
 const battery = (voltageV: number, resistanceOhm = 0): CircuitElement => ({
   id: 'battery',

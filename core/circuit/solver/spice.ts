@@ -1,5 +1,5 @@
 /** A network of ours as a SPICE netlist: what any circuit simulator reads. */
-import { oneLine } from '../document/index.ts';
+import { oneLine } from '../../document/index.ts';
 import { type CircuitElement, endsOf } from './circuit.ts';
 
 /** SPICE names are case-blind and take letters, digits and underscores; ids are mapped to short ones, told in comments. */
