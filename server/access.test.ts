@@ -53,6 +53,7 @@ const TABLE: Record<string, 'open' | 'sign-in' | 'everyone' | 'crew'> = {
   'GET /api/fleets': 'crew',
   'GET /api/hours': 'everyone',
   'GET /api/shelf': 'everyone',
+  'PUT /api/shelf/:key': 'crew',
   'GET /api/shop': 'everyone',
   'POST /api/shop/operations': 'everyone',
   'GET /api/shop/:of/:id/calendar.ics': 'crew',

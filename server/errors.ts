@@ -18,6 +18,7 @@ export const ERRORS = {
     status: 422,
     message: 'The record of the shop cannot be read. Units are not touched; "bin/ember verify" says more.',
   },
+  SHELF_CHANGED: { status: 409, message: 'Somebody changed this lamp meanwhile. Load the shelf again.' },
   PHOTO_DIFFERS: { status: 409, message: 'Another picture is kept under this id already. Take the picture anew.' },
   PHOTO_QUOTA: {
     status: 413,

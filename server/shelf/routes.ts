@@ -1,12 +1,18 @@
 import type { FastifyInstance } from 'fastify';
+import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import * as z from 'zod';
+import { PutOnShelf, ShelfParams } from '../../core/contract/index.ts';
 import { ShelfEntry } from '../../core/document/index.ts';
-import { EVERYONE } from '../auth/plugin.ts';
+import { CREW, EVERYONE } from '../auth/plugin.ts';
 import { answers } from '../contract.ts';
 import type { ShopService } from '../shop/service.ts';
 import type { ShelfService } from './service.ts';
 
-export async function shelfRoutes(app: FastifyInstance, { shelf, shop }: { shelf: ShelfService; shop: ShopService }) {
+export async function shelfRoutes(
+  instance: FastifyInstance,
+  { shelf, shop }: { shelf: ShelfService; shop: ShopService },
+) {
+  const app = instance.withTypeProvider<ZodTypeProvider>();
   app.get(
     '/api/shelf',
     { config: { access: EVERYONE }, schema: { response: answers(z.array(ShelfEntry)) } },
@@ -18,5 +24,11 @@ export async function shelfRoutes(app: FastifyInstance, { shelf, shop }: { shelf
         onHand: Math.floor(document.stock[entry.model.key]?.onHand ?? entry.onHand),
       }));
     },
+  );
+
+  app.put(
+    '/api/shelf/:key',
+    { config: { access: CREW }, schema: { params: ShelfParams, body: PutOnShelf, response: answers(ShelfEntry) } },
+    (request) => shelf.keep(request.params.key, request.body),
   );
 }

@@ -7,6 +7,7 @@ import type {
   HistoryItem,
   NewUnit,
   Outcome,
+  PutOnShelf,
   Records,
   Session,
   ShopAnswer,
@@ -73,7 +74,7 @@ export const api = createApi({
   reducerPath: 'api',
   baseQuery: networkOrKept,
   refetchOnReconnect: true,
-  tagTypes: ['session', 'units', 'shop'],
+  tagTypes: ['session', 'units', 'shop', 'shelf'],
   endpoints: (build) => ({
     session: build.query<Session | null, void>({
       query: () => 'session',
@@ -135,7 +136,11 @@ export const api = createApi({
     >({
       query: (body) => ({ url: 'shop/operations', method: 'POST', body }),
     }),
-    shelf: build.query<ShelfEntry[], void>({ query: () => 'shelf' }),
+    shelf: build.query<ShelfEntry[], void>({ query: () => 'shelf', providesTags: ['shelf'] }),
+    putOnShelf: build.mutation<ShelfEntry, PutOnShelf & { key: string }>({
+      query: ({ key, ...body }) => ({ url: `shelf/${key}`, method: 'PUT', body }),
+      invalidatesTags: ['shelf'],
+    }),
   }),
 });
 
@@ -152,6 +157,7 @@ export const {
   useLazyUnitQuery,
   useHistoryQuery,
   useCreateAlikeMutation,
+  usePutOnShelfMutation,
   useCreateUnitMutation,
   useLearnedHoursQuery,
   useShelfQuery,

@@ -1,20 +1,26 @@
-import { SearchOutlined } from '@ant-design/icons';
-import { Input } from 'antd';
+import { PlusOutlined, SearchOutlined } from '@ant-design/icons';
+import { Button, Input } from 'antd';
 import { useRef, useState } from 'react';
-import { useShelfQuery } from '../app/api.ts';
+import { useSessionQuery, useShelfQuery } from '../app/api.ts';
 import { FaceSwatch } from '../ui/FaceSwatch.tsx';
 import { LIGHT } from '../ui/tokens.ts';
 import { VirtualRows } from '../ui/VirtualRows.tsx';
+import { OwnLamp } from './OwnLamp.tsx';
 import '../unit/unit.css';
 import './shelf.css';
 
 const ROW_PX = 31;
 const COLUMNS = 11;
+const NEW = 'new';
 
 export default function ShelfPage() {
   const { data: entries = [], isLoading } = useShelfQuery();
   const shelf = useRef<HTMLElement>(null);
   const [text, setText] = useState('');
+  const { data: session } = useSessionQuery();
+  const mayPut = session !== undefined && session !== null && session.person.role !== 'owner';
+  /** What is being entered: a new lamp, or the number of one that is changed. */
+  const [edited, setEdited] = useState<string | null>(null);
   const words = text.toLowerCase().trim().split(/\s+/);
   const shown = entries.filter(({ model }) =>
     words.every((word) =>
@@ -40,6 +46,11 @@ export default function ShelfPage() {
           value={text}
           onChange={(event) => setText(event.target.value)}
         />
+        {mayPut && (
+          <Button type="primary" icon={<PlusOutlined />} onClick={() => setEdited(NEW)}>
+            Own lamp
+          </Button>
+        )}
       </header>
       <section className="shelf-scroll" aria-label="Shelf" tabIndex={0} ref={shelf}>
         <table className="plain parts-table">
@@ -62,7 +73,14 @@ export default function ShelfPage() {
             {({ model, priceMarks, onHand }) => (
               <tr key={model.key}>
                 <td>
-                  <FaceSwatch model={model} /> <b>{model.name}</b>{' '}
+                  <FaceSwatch model={model} />{' '}
+                  {mayPut ? (
+                    <button type="button" className="link" onClick={() => setEdited(model.key)}>
+                      <b>{model.name}</b>
+                    </button>
+                  ) : (
+                    <b>{model.name}</b>
+                  )}{' '}
                   {model.light === 'filament' && <span className="chip">filament</span>}
                 </td>
                 <td className="mono">{model.key}</td>
@@ -112,6 +130,13 @@ export default function ShelfPage() {
         </table>
         {!isLoading && shown.length === 0 && <p className="empty">Nothing on the shelf is called that.</p>}
       </section>
+      {edited !== null && (
+        <OwnLamp
+          entry={entries.find(({ model }) => model.key === edited) ?? null}
+          keys={entries.map(({ model }) => model.key)}
+          onClose={() => setEdited(null)}
+        />
+      )}
     </div>
   );
 }

@@ -6,7 +6,7 @@ import { applyToUnit } from '../../body/index.ts';
 import { sameData } from '../checks/sameData.ts';
 import { Build } from '../schema/buildSchema.ts';
 import { Operation, type OperationDraft, type OperationKind } from './operations.ts';
-import { takeBack } from './undo.ts';
+import { type Change, takeBack } from './undo.ts';
 
 const STAMP = { by: 'Tamsin Okafor', at: '2026-01-05T11:00:00.000Z' };
 const ids = furtherIds();
@@ -287,6 +287,16 @@ function frozen<T>(value: T): T {
 
 const asLogged = <T>(value: T): T => JSON.parse(JSON.stringify(value));
 
+/** Takes a change back as the server does: from what was kept beside it, written out and read again. */
+function takenBack(build: Build, change: Change, operation: Operation) {
+  const patches = takeBack(build, asLogged(change));
+  if (!patches.ok) throw new Error(JSON.stringify(patches.reason));
+  const restore = { id: ids(), kind: 'restore', undoes: operation.id, what: operation.kind, patches: patches.value };
+  const result = applyToUnit(build, restore as Operation, STAMP);
+  if (!result.ok) throw new Error(result.reason.message);
+  return result.value;
+}
+
 describe('every kind of operation', () => {
   const build = frozen(equipped());
   it.each(Object.entries(draftOfEachKind(build)))(
@@ -303,20 +313,10 @@ describe('every kind of operation', () => {
       const again = applyToUnit(asLogged(build), asLogged(operation), STAMP);
       expect(again.ok && sameData(again.value.build, asLogged(after))).toBe(true);
 
-      const patches = takeBack(after, asLogged(change));
-      if (!patches.ok) throw new Error(JSON.stringify(patches.reason));
-      const restore = {
-        id: ids(),
-        kind: 'restore',
-        undoes: operation.id,
-        what: draft.kind,
-        patches: patches.value,
-      } as Operation;
-      const undone = applyToUnit(after, restore, STAMP);
-      if (!undone.ok) throw new Error(undone.reason.message);
-      expect(sameData(undone.value.build, build)).toBe(true);
-      const redone = takeBack(undone.value.build, asLogged(undone.value.change));
-      expect(redone.ok).toBe(true);
+      const undone = takenBack(after, change, operation);
+      expect(sameData(undone.build, build)).toBe(true);
+      const redone = takenBack(undone.build, undone.change, operation);
+      expect(sameData(redone.build, after)).toBe(true);
     },
   );
 });

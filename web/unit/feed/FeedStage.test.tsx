@@ -138,3 +138,40 @@ describe('joints, routes and the battery', () => {
     expect(document.body.textContent).toMatch(/hours|days|h\b/);
   });
 });
+
+describe('where things sit', () => {
+  const battery = () => screen.getByRole('region', { name: 'Place of Battery' });
+
+  it('is listed with what nobody has said yet, typed, and forgotten again', async () => {
+    const { did, opened } = await show();
+    await view('Routes');
+    const places = within(panel().getByRole('region', { name: 'Where things sit' }));
+    expect(places.getAllByText('▲ not said yet').length).toBeGreaterThan(0);
+    await user.click(places.getByRole('button', { name: 'Battery' }));
+    expect(within(battery()).getByText(/Nobody has said where/)).toBeTruthy();
+    const front = within(battery()).getByRole('textbox', { name: 'Battery: from front' });
+    await user.clear(front);
+    await user.type(front, '640{Enter}');
+    const { position } = trailer.fusePanel;
+    expect(did('setPlace')).toMatchObject([{ of: 'battery', position: { ...position, xMm: 640 } }]);
+    await user.click(within(battery()).getByRole('button', { name: 'Not known after all' }));
+    expect(opened().build.places).toEqual({});
+    await user.click(within(battery()).getByRole('button', { name: 'All routes' }));
+    expect(panel().getByRole('region', { name: 'Where things sit' })).toBeTruthy();
+  });
+
+  it('the fuse panel is moved like anything else', async () => {
+    const { did } = await show();
+    await view('Routes');
+    await user.click(
+      within(panel().getByRole('region', { name: 'Where things sit' })).getByRole('button', {
+        name: trailer.fusePanel.name,
+      }),
+    );
+    const height = panel().getByRole('textbox', { name: `${trailer.fusePanel.name}: height` });
+    await user.clear(height);
+    await user.type(height, '700{Enter}');
+    expect(did('setFusePanel')).toMatchObject([{ changes: { position: { zMm: 700 } } }]);
+    expect(did('setPlace')).toEqual([]);
+  });
+});

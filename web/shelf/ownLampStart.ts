@@ -1,0 +1,50 @@
+/** What a lamp of the shop's own begins with, before its label is read. */
+import type { LampModel, ShelfEntry } from '../../core/document/index.ts';
+import { nextModelKey } from '../../core/place/index.ts';
+
+export const PURPOSE_WORDS: { value: LampModel['leads'][number]['purpose']; label: string }[] = [
+  { value: 'feed', label: 'feeds it' },
+  { value: 'ground', label: 'ground' },
+  { value: 'program', label: 'sets its pattern' },
+  { value: 'sync', label: 'keeps step' },
+];
+
+/** The lamp as it is, in its next version; or one as most are, to be set right. */
+export function startOf(entry: ShelfEntry | null, keys: readonly string[]): ShelfEntry {
+  if (entry) return { ...entry, model: { ...entry.model, version: entry.model.version + 1 } };
+  return {
+    priceMarks: 0,
+    onHand: 0,
+    model: {
+      key: nextModelKey(keys),
+      version: 1,
+      name: '',
+      kind: 'flood',
+      colours: ['white'],
+      heads: 1,
+      light: 'led',
+      voltage: { minimumV: 9, maximumV: 32 },
+      averageA: 1,
+      maximumA: 1,
+      cutInV: 8,
+      face: { shape: 'rectangle', widthMm: 100, heightMm: 60, depthMm: 50 },
+      mounts: [{ kind: 'stud', holes: 1, holeMm: 8.5 }],
+      leads: [
+        { colour: 'red', purpose: 'feed' },
+        { colour: 'black', purpose: 'ground' },
+      ],
+      jobs: [],
+      sealing: 'IP67',
+      massKg: 0.5,
+      magnetPullN: null,
+      kitContents: [],
+      soldApart: [],
+      programming: 'none',
+      patterns: [],
+      remembers: true,
+      canSync: false,
+      peakCd: null,
+      warrantyMonths: 24,
+    },
+  };
+}
