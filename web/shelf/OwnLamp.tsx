@@ -64,6 +64,8 @@ export function OwnLamp({
     <Modal
       open
       width={760}
+      style={{ top: 24 }}
+      className="tall-dialog"
       title={entry ? `${entry.model.name}: a new version` : 'A lamp of our own'}
       okText={entry ? `Keep as version ${entry.model.version + 1}` : 'Put it on the shelf'}
       confirmLoading={isLoading}
@@ -193,13 +195,15 @@ export function OwnLamp({
             {number('Warranty', 'months')}
           </Form.Item>
         </div>
-        {doubts.map((words) => (
-          <p key={words} className="state caution">
-            ▲ {words}
-          </p>
-        ))}
-        {wrong && <Alert type="warning" title={wrong} showIcon />}
-        {error && <Alert type="error" title={errorSentence(error)} showIcon />}
+        <div className="own-lamp-said">
+          {doubts.map((words) => (
+            <p key={words} className="state caution">
+              ▲ {words}
+            </p>
+          ))}
+          {wrong && <Alert type="warning" title={wrong} showIcon />}
+          {error && <Alert type="error" title={errorSentence(error)} showIcon />}
+        </div>
       </Form>
     </Modal>
   );

@@ -55,6 +55,8 @@ export function NewUnit({ onClose }: { onClose(): void }) {
       open
       title="New unit"
       width={860}
+      style={{ top: 24 }}
+      className="tall-dialog"
       onCancel={onClose}
       okText="Take it into the yard"
       confirmLoading={isLoading}
