@@ -18,4 +18,5 @@ export {
   toTenthsMm,
   typedLength,
 } from './length.ts';
+export { parseNumber } from './number.ts';
 export { inWords, kindOfWords, METRIC, mm, mm2, plain, type ReaderUnits, run, say, type Words } from './words.ts';

@@ -1,9 +1,10 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
-import { Alert, Button, Form, Input, InputNumber, Modal, Select } from 'antd';
+import { Alert, Button, Form, Input, Modal, Select } from 'antd';
 import { useState } from 'react';
 import { LampKind, LampModel, LightColour, MountKind, type ShelfEntry } from '../../core/document/index.ts';
 import { ampsOfWatts, labelDoubts, MOUNTS } from '../../core/place/index.ts';
 import { errorSentence, usePutOnShelfMutation } from '../app/api.ts';
+import { NumberInput } from '../ui/NumberInput.tsx';
 import { PURPOSE_WORDS, startOf } from './ownLampStart.ts';
 
 const asOptions = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
@@ -58,7 +59,7 @@ export function OwnLamp({
     if (!answer.error) onClose();
   };
   const number = (label: string, suffix: string, step = 1) => (
-    <InputNumber aria-label={label} min={0} step={step} suffix={suffix} style={{ width: '100%' }} />
+    <NumberInput aria-label={label} min={0} step={step} suffix={suffix} style={{ width: '100%' }} />
   );
   return (
     <Modal

@@ -3,11 +3,11 @@ import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { CommittedNumber } from './CommittedNumber.tsx';
 
-function shown(value: number | null) {
+function shown(value: number | null, precision?: number) {
   const onCommit = vi.fn();
-  const view = render(<CommittedNumber aria-label="Amps" value={value} min={1} max={200} onCommit={onCommit} />);
-  const again = (next: number | null) =>
-    view.rerender(<CommittedNumber aria-label="Amps" value={next} min={1} max={200} onCommit={onCommit} />);
+  const rest = { 'aria-label': 'Amps', min: 1, max: 2000, precision, onCommit };
+  const view = render(<CommittedNumber {...rest} value={value} />);
+  const again = (next: number | null) => view.rerender(<CommittedNumber {...rest} value={next} />);
   return { onCommit, field: screen.getByLabelText('Amps') as HTMLInputElement, again };
 }
 
@@ -37,9 +37,9 @@ describe('a number field whose changes are kept', () => {
     await userEvent.tab();
     expect(onCommit).not.toHaveBeenCalled();
     await userEvent.clear(field);
-    await userEvent.type(field, '900');
+    await userEvent.type(field, '9000');
     await userEvent.tab();
-    expect(onCommit.mock.calls).toEqual([[200]]);
+    expect(onCommit.mock.calls).toEqual([[2000]]);
   });
 
   it('shows what somebody else has set meanwhile', () => {
@@ -64,5 +64,28 @@ describe('a number field whose changes are kept', () => {
     await userEvent.click(field);
     await userEvent.keyboard('{ArrowUp}');
     expect(onCommit.mock.calls).toEqual([[6]]);
+  });
+
+  it.each([
+    ['2,7', undefined, 2.7],
+    ['2.75', undefined, 2.75],
+    ['1,200', 0, 1200],
+    ['1 200', 0, 1200],
+  ])('reads %j (precision %s) as %d, and leaves what is being typed as it is', async (text, precision, number) => {
+    const { onCommit, field } = shown(5, precision);
+    await userEvent.clear(field);
+    await userEvent.type(field, text);
+    expect(field.value).toBe(text);
+    await userEvent.tab();
+    expect(onCommit.mock.calls).toEqual([[number]]);
+  });
+
+  it('keeps the number it had when what is typed is none', async () => {
+    const { onCommit, field } = shown(5);
+    await userEvent.clear(field);
+    await userEvent.type(field, 'about 3');
+    await userEvent.tab();
+    expect(onCommit.mock.calls.flat()).not.toContain(3);
+    expect(field.value).toBe('5');
   });
 });

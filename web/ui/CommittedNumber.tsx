@@ -1,5 +1,6 @@
-import { InputNumber, type InputNumberProps } from 'antd';
+import type { InputNumberProps } from 'antd';
 import { useRef, useState } from 'react';
+import { NumberInput } from './NumberInput.tsx';
 
 type Props = Omit<InputNumberProps<number>, 'value' | 'onChange' | 'onStep'> & {
   value: number | null;
@@ -11,7 +12,7 @@ type Props = Omit<InputNumberProps<number>, 'value' | 'onChange' | 'onStep'> & {
  * A number field whose every change is kept: it hands over what was typed when it has been typed, and then shows again
  * what is kept. What was refused does not stay in it as if it had been taken.
  */
-export function CommittedNumber({ value, onCommit, onBlur, ...rest }: Props) {
+export function CommittedNumber({ value, onCommit, onBlur, onPressEnter, ...rest }: Props) {
   /** What is being typed; none when the field shows what is kept. */
   const [draft, setDraft] = useState<{ value: number | null } | null>(null);
   const typed = useRef(draft);
@@ -25,12 +26,15 @@ export function CommittedNumber({ value, onCommit, onBlur, ...rest }: Props) {
     if (next && next.value !== value) onCommit(next.value);
   };
   return (
-    <InputNumber<number>
+    <NumberInput
       {...rest}
       value={draft ? draft.value : value}
       onChange={(next) => type({ value: next })}
       onStep={commit}
-      onPressEnter={commit}
+      onPressEnter={(event) => {
+        commit();
+        onPressEnter?.(event);
+      }}
       onBlur={(event) => {
         onBlur?.(event);
         // The field brings what is out of bounds back within them first, later in the same event.

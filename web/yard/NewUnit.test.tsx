@@ -26,7 +26,7 @@ describe('a new unit', () => {
     await waitFor(() => expect(field('Tag').value).toBe('SR-21'), PATIENCE);
     await userEvent.click(screen.getByText('Service van, long wheelbase'));
     expect(field('Name').value).toBe('Service van, long wheelbase');
-    expect(field('Wheelbase, mm').value).toBe('3660');
+    expect(field('Wheelbase').value).toBe('3660');
     retype('Name', 'Our old van');
     await userEvent.click(screen.getByText(/^Pickup/));
     expect(field('Name').value).toBe('Our old van');
@@ -52,10 +52,12 @@ describe('a new unit', () => {
     expect(sent('POST units')).toEqual([]);
     retype('Tag', 'lw-07');
     retype('Name', 'Our van');
-    retype('Overall width, mm', '9000');
+    retype('Overall width', '9000');
+    fireEvent.blur(field('Overall width'));
     expect(screen.getByRole('alert').textContent).toMatch(/width/i);
     expect(screen.getByText('Take it into the yard').closest('button')!.disabled).toBe(true);
-    retype('Overall width, mm', '2500');
+    retype('Overall width', '2,500');
+    fireEvent.blur(field('Overall width'));
     await take();
     expect(await screen.findByText('LW-07 is taken: choose another tag.', {}, PATIENCE)).toBeTruthy();
     expect(sent('POST units')).toMatchObject([{ tag: 'LW-07' }]);

@@ -1,11 +1,13 @@
-import { Alert, Form, Input, InputNumber, Modal, Segmented, Select } from 'antd';
+import { Alert, Form, Input, Modal, Segmented, Select } from 'antd';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { defaultParameters, makeBody, templateById } from '../../core/body/index.ts';
 import { Build } from '../../core/document/index.ts';
-import { formatMm } from '../../core/units/index.ts';
+import { formatLength } from '../../core/units/index.ts';
 import { errorSentence, useCreateUnitMutation, useFleetsQuery, useNextTagQuery } from '../app/api.ts';
 import { newId } from '../app/ids.ts';
+import { useApp } from '../app/store.ts';
+import { LengthInput } from '../ui/LengthInput.tsx';
 import { BodyChoice } from './BodyChoice.tsx';
 import { SidePicture } from './SidePicture.tsx';
 
@@ -26,6 +28,7 @@ export function NewUnit({ onClose }: { onClose(): void }) {
   const [create, { isLoading, error }] = useCreateUnitMutation();
   const [form] = Form.useForm<Values>();
   const navigate = useNavigate();
+  const unit = useApp((state) => state.preferences.length);
   const template = templateById(bodyId)!;
   const body = useMemo(() => makeBody(bodyId, parameters), [bodyId, parameters]);
 
@@ -117,21 +120,20 @@ export function NewUnit({ onClose }: { onClose(): void }) {
             {Object.entries(template.parameters).map(([key, rule]) => (
               <Form.Item
                 key={key}
-                label={`${rule.name}, mm`}
-                help={`${formatMm(rule.minimumMm)} to ${formatMm(rule.maximumMm)}`}
+                label={rule.name}
+                help={`${formatLength(rule.minimumMm, unit)} to ${formatLength(rule.maximumMm, unit)}`}
               >
-                <InputNumber
-                  aria-label={`${rule.name}, mm`}
-                  value={parameters[key]}
-                  step={10}
-                  onChange={(value) => value !== null && setParameters({ ...parameters, [key]: Number(value) })}
-                  style={{ width: '100%' }}
+                <LengthInput
+                  label={rule.name}
+                  valueMm={parameters[key]!}
+                  unit={unit}
+                  onCommit={(valueMm) => setParameters({ ...parameters, [key]: valueMm })}
                 />
               </Form.Item>
             ))}
           </div>
-          {!body.ok && <Alert type="warning" message={body.reason.message} />}
-          {error && <Alert type="error" message={errorSentence(error)} />}
+          {!body.ok && <Alert type="warning" title={body.reason.message} />}
+          {error && <Alert type="error" title={errorSentence(error)} />}
         </Form>
       </div>
     </Modal>

@@ -1,7 +1,8 @@
-import { App, Button, DatePicker, InputNumber } from 'antd';
+import { App, Button, DatePicker } from 'antd';
 import dayjs from 'dayjs';
 import { useState } from 'react';
 import type { PartOrder } from '../../../core/shop/index.ts';
+import { NumberInput } from '../../ui/NumberInput.tsx';
 import type { ShopUse } from '../useShop.ts';
 
 interface OrderFieldsProps {
@@ -33,7 +34,7 @@ export function OrderFields({ shop, order, tag }: OrderFieldsProps) {
           }}
         />
       )}
-      <InputNumber
+      <NumberInput
         size="small"
         aria-label={`How many of ${named} came`}
         min={0}

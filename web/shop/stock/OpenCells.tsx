@@ -1,13 +1,9 @@
-import { Input, InputNumber } from 'antd';
+import { Input } from 'antd';
+import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { type RowProps, round } from './stockRowProps.ts';
 
 /** Bin, name and count of the line that is being counted. */
 export function OpenCells({ line, shop, onNext }: Pick<RowProps, 'line' | 'shop' | 'onNext'>) {
-  const count = (text: string) => {
-    const onHand = Number.parseFloat(text);
-    if (Number.isFinite(onHand) && onHand !== round(line.onHand))
-      void shop.act({ kind: 'countStock', partKey: line.key, onHand });
-  };
   return (
     <>
       <td>
@@ -31,21 +27,17 @@ export function OpenCells({ line, shop, onNext }: Pick<RowProps, 'line' | 'shop'
         <b>{line.name}</b>
       </td>
       <td className="right">
-        <InputNumber
-          key={line.onHand}
+        <CommittedNumber
           size="small"
           autoFocus
           aria-label={`Count of ${line.name}`}
           suffix={line.unit}
           min={0}
           max={100_000}
-          defaultValue={round(line.onHand)}
+          value={round(line.onHand)}
           onFocus={(event) => event.target.select()}
-          onBlur={(event) => count(event.target.value)}
-          onPressEnter={(event) => {
-            count((event.target as HTMLInputElement).value);
-            onNext();
-          }}
+          onCommit={(onHand) => onHand !== null && shop.act({ kind: 'countStock', partKey: line.key, onHand })}
+          onPressEnter={onNext}
         />
       </td>
     </>

@@ -1,4 +1,4 @@
-import { InputNumber } from 'antd';
+import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { OpenCells } from './OpenCells.tsx';
 import { type RowProps, round } from './stockRowProps.ts';
 
@@ -28,17 +28,15 @@ export function StockRow({ line, shop, laidAside, coming, shortBy, isOpen, onOpe
       <td className="right">{shortBy > 0 && <span className="state caution">⚠ {round(shortBy)}</span>}</td>
       <td className="right mono">
         {isOpen && shop.mayPlan ? (
-          <InputNumber
+          <CommittedNumber
             size="small"
             aria-label={`Price of ${line.name}`}
             min={0}
             max={100_000}
-            defaultValue={line.priceMarks}
-            onBlur={(event) => {
-              const priceMarks = Number.parseFloat(event.target.value);
-              if (Number.isFinite(priceMarks) && priceMarks !== line.priceMarks)
-                void shop.act({ kind: 'putStock', line: { ...line, priceMarks } });
-            }}
+            value={line.priceMarks}
+            onCommit={(priceMarks) =>
+              priceMarks !== null && shop.act({ kind: 'putStock', line: { ...line, priceMarks } })
+            }
           />
         ) : (
           line.priceMarks.toFixed(2)

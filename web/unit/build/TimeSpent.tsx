@@ -39,6 +39,7 @@ export function TimeSpent({
           {tick && (
             <CommittedNumber
               aria-label="Minutes it took"
+              precision={0}
               min={0}
               max={6000}
               placeholder="took"

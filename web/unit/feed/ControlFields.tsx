@@ -1,4 +1,5 @@
-import { Form, Input, InputNumber, Select } from 'antd';
+import { Form, Input, Select } from 'antd';
+import { NumberInput } from '../../ui/NumberInput.tsx';
 import { useUnit } from '../useUnit.ts';
 import { type ControlValues, controlOptions, isNewControl, isSpareChannel, NEW_RECEIVER } from './controls.ts';
 
@@ -23,7 +24,7 @@ export function ControlFields({ onChange }: { onChange?(control: string): void }
           </Form.Item>
           {isNew && (
             <Form.Item label={control === NEW_RECEIVER ? 'Each channel, A' : 'Rated, A'} name="controlRatingA">
-              <InputNumber min={0.5} max={200} />
+              <NumberInput min={0.5} max={200} />
             </Form.Item>
           )}
         </div>
@@ -34,7 +35,7 @@ export function ControlFields({ onChange }: { onChange?(control: string): void }
           name="channels"
           help="The others stay spare until lamps hang on them."
         >
-          <InputNumber min={1} max={16} precision={0} />
+          <NumberInput min={1} max={16} precision={0} />
         </Form.Item>
       )}
     </>

@@ -1,5 +1,5 @@
 import { CloseOutlined } from '@ant-design/icons';
-import { Button, Input, InputNumber, Select } from 'antd';
+import { Button, Input, Select } from 'antd';
 import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from 'react';
 import { LightColour, type OwnPattern, PulseShape } from '../../../core/document/index.ts';
 import {
@@ -21,6 +21,7 @@ import {
 } from '../../../core/flash/index.ts';
 import { isTyping } from '../../app/typing.ts';
 import { useSize } from '../../app/useSize.ts';
+import { NumberInput } from '../../ui/NumberInput.tsx';
 import { LIGHT } from '../../ui/tokens.ts';
 import { PulseBlock } from './PulseBlock.tsx';
 import { type Held, LANE } from './patternLane.ts';
@@ -109,9 +110,10 @@ export function PatternEditor({
         />
         <span className="labelled">
           Period
-          <InputNumber
+          <NumberInput
             size="small"
             aria-label="Period, ms"
+            precision={0}
             min={50}
             max={60_000}
             step={5}
@@ -181,9 +183,10 @@ export function PatternEditor({
         <footer>
           <span className="labelled">
             From
-            <InputNumber
+            <NumberInput
               size="small"
               aria-label="Pulse from, ms"
+              precision={0}
               min={0}
               step={5}
               value={Math.round(pulse.startS * 1000)}
@@ -192,9 +195,10 @@ export function PatternEditor({
           </span>
           <span className="labelled">
             to
-            <InputNumber
+            <NumberInput
               size="small"
               aria-label="Pulse to, ms"
+              precision={0}
               min={0}
               step={5}
               suffix="ms"
@@ -204,7 +208,7 @@ export function PatternEditor({
           </span>
           <span className="labelled">
             Level
-            <InputNumber
+            <NumberInput
               size="small"
               aria-label="Level of the pulse, percent"
               min={5}

@@ -94,6 +94,7 @@ export function PatternPicker({
         <span>Later by</span>
         <CommittedNumber
           aria-label="Later by, ms"
+          precision={0}
           disabled={!mayEdit || inIt.length === 0}
           min={0}
           max={60_000}

@@ -25,6 +25,7 @@ export function AlikePart() {
       <div className="button-row">
         <CommittedNumber
           aria-label="How many more"
+          precision={0}
           min={1}
           max={MOST}
           value={count}

@@ -1,5 +1,5 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
-import { Alert, Button, Form, Input, InputNumber, Modal, Select } from 'antd';
+import { Alert, Button, Form, Input, Modal, Select } from 'antd';
 import dayjs from 'dayjs';
 import { useState } from 'react';
 import { templateById } from '../../../core/body/index.ts';
@@ -12,6 +12,7 @@ import {
   RulePack,
 } from '../../../core/document/index.ts';
 import { roleWords } from '../../../core/rules/index.ts';
+import { NumberInput } from '../../ui/NumberInput.tsx';
 import { useUnit } from '../useUnit.ts';
 
 interface Values {
@@ -144,7 +145,7 @@ export function OwnPackForm({ pack, onClose }: { pack: RulePack | null; onClose(
               {fields.map(({ key, name }) => (
                 <div key={key} className="rule-line">
                   <Form.Item name={[name, 'least']} rules={[{ required: true }]}>
-                    <InputNumber aria-label="How many" min={1} max={20} />
+                    <NumberInput aria-label="How many" min={1} max={20} precision={0} />
                   </Form.Item>
                   <Form.Item name={[name, 'colour']}>
                     <Select aria-label="Colour" options={asOptions(LightColour.options)} />
@@ -159,10 +160,10 @@ export function OwnPackForm({ pack, onClose }: { pack: RulePack | null; onClose(
                     <Select aria-label="Where" options={asOptions(Face.options.filter((face) => face !== 'right'))} />
                   </Form.Item>
                   <Form.Item name={[name, 'lowestMm']}>
-                    <InputNumber aria-label="Lowest, mm" placeholder="from mm" min={0} max={9999} />
+                    <NumberInput aria-label="Lowest, mm" placeholder="from mm" min={0} max={9999} precision={0} />
                   </Form.Item>
                   <Form.Item name={[name, 'highestMm']}>
-                    <InputNumber aria-label="Highest, mm" placeholder="to mm" min={0} max={9999} />
+                    <NumberInput aria-label="Highest, mm" placeholder="to mm" min={0} max={9999} precision={0} />
                   </Form.Item>
                   <Button aria-label="Take this rule out" icon={<DeleteOutlined />} onClick={() => drop(name)} />
                   <Form.Item

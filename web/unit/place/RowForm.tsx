@@ -1,4 +1,4 @@
-import { Alert, Form, InputNumber, Modal, Select } from 'antd';
+import { Alert, Form, Modal, Select } from 'antd';
 import { useState } from 'react';
 import type { Face, LampModel, Position } from '../../../core/document/index.ts';
 import { depthAxis, rowOperation, rowPlaces } from '../../../core/place/index.ts';
@@ -6,6 +6,7 @@ import { formatLength } from '../../../core/units/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
 import { newId } from '../../app/ids.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
+import { NumberInput } from '../../ui/NumberInput.tsx';
 import { useUnit } from '../useUnit.ts';
 
 const FACES: { value: Face; label: string }[] = [
@@ -90,8 +91,9 @@ export function RowForm({ onClose, onPlaced }: { onClose(): void; onPlaced(ids: 
           </div>
         </Form.Item>
         <Form.Item label="How many">
-          <InputNumber
+          <NumberInput
             aria-label="How many"
+            precision={0}
             min={1}
             max={40}
             value={count}

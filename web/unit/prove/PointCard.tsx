@@ -3,12 +3,13 @@ import dayjs from 'dayjs';
 import { useState } from 'react';
 import type { Id, Reading } from '../../../core/document/index.ts';
 import type { ReadingPoint } from '../../../core/prove/index.ts';
+import { parseNumber } from '../../../core/units/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useUnit } from '../useUnit.ts';
 import { STATE_MARKS } from './states.ts';
 
 const VERDICT_WORDS = { pass: 'Pass', near: 'Near', fail: 'Fail' } as const;
-const number = (text: string): number => Number(text.replace(',', '.'));
+const number = (text: string): number => parseNumber(text) ?? Number.NaN;
 
 /** Where a meter is held and what it should show; `point` is left out for a reading that only tells causes apart. */
 export interface Metered {

@@ -181,6 +181,7 @@ export function PlugCard({ plug }: { plug: Plug }) {
         />
         <CommittedNumber
           aria-label={`Lead left behind ${plug.name} where it was cut, mm`}
+          precision={0}
           placeholder="not cut"
           min={0}
           max={5000}

@@ -56,15 +56,20 @@ describe('the fuse panel', () => {
     expect(did('recordSlotReading').every(({ slotId }) => slotId === slot.id)).toBe(true);
   });
 
-  it('a reading that no meter shows is not kept', async () => {
+  it('a reading that no meter shows is not kept: it stays where it was typed, and what to type is said', async () => {
     const { done } = await show();
     await openSlot(slots[0]!.label);
     const field = panel().getByRole('textbox', { name: 'Key off, volts' }) as HTMLInputElement;
     const before = field.value;
     for (const wrong of ['75', 'hot', '-1']) {
       await retype(field, wrong);
-      expect(field.value).toBe(before);
+      expect(field.value).toBe(wrong);
+      expect(field.getAttribute('aria-invalid')).toBe('true');
+      expect(await screen.findByText(/no reading.*0 to 60/)).toBeTruthy();
     }
+    await user.type(field, '{Escape}');
+    expect(field.value).toBe(before);
+    expect(field.getAttribute('aria-invalid')).toBe('false');
     expect(done()).toEqual([]);
   });
 

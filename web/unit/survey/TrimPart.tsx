@@ -22,6 +22,7 @@ export function TrimPart() {
           />
           <CommittedNumber
             aria-label={`${trim.name}, how many fasteners`}
+            precision={0}
             min={1}
             max={200}
             disabled={!mayEdit}
