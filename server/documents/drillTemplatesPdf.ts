@@ -14,6 +14,12 @@ import { MUTED, pdfmake } from './pdfSetup.ts';
 
 const POINTS_PER_MM = 72 / 25.4;
 
+/** A page of whole points: what shows or prints a page of 595.28 of them may squeeze it into 595, and the holes with it. */
+const pageSizeOf = ({ widthMm, heightMm }: Paper) => ({
+  width: Math.round(widthMm * POINTS_PER_MM),
+  height: Math.round(heightMm * POINTS_PER_MM),
+});
+
 export interface TemplatesRequest {
   build: Build;
   paper: Paper;
@@ -56,7 +62,7 @@ export async function drillTemplatesPdf({ build, paper, jobKey }: TemplatesReque
   // Every drawing and its caption make a page: a break before each drawing but the first.
   const content = pages.map((item, index) => ('svg' in item && index > 0 ? { ...item, pageBreak: 'before' } : item));
   const pdf = pdfmake.createPdf({
-    pageSize: { width: paper.widthMm * POINTS_PER_MM, height: paper.heightMm * POINTS_PER_MM },
+    pageSize: pageSizeOf(paper),
     pageMargins: 0,
     info: { title: `Drilling templates ${build.unit.tag}`, creator: 'West Ember' },
     defaultStyle: { font: 'Barlow', fontSize: 9 },
