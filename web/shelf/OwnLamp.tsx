@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { LampKind, LampModel, LightColour, MountKind, type ShelfEntry } from '../../core/document/index.ts';
 import { ampsOfWatts, labelDoubts, MOUNTS } from '../../core/place/index.ts';
 import { errorSentence, usePutOnShelfMutation } from '../app/api.ts';
+import { LengthField } from '../ui/LengthField.tsx';
 import { NumberInput } from '../ui/NumberInput.tsx';
 import { PURPOSE_WORDS, startOf } from './ownLampStart.ts';
 
@@ -158,13 +159,13 @@ export function OwnLamp({
             <Select aria-label="Shape of the face" options={asOptions(['rectangle', 'round'])} />
           </Form.Item>
           <Form.Item label="Wide" name={['face', 'widthMm']}>
-            {number('Width', 'mm')}
+            <LengthField label="Width" />
           </Form.Item>
           <Form.Item label="High" name={['face', 'heightMm']}>
-            {number('Height', 'mm')}
+            <LengthField label="Height" />
           </Form.Item>
           <Form.Item label="Deep" name={['face', 'depthMm']}>
-            {number('Depth', 'mm')}
+            <LengthField label="Depth" />
           </Form.Item>
         </div>
         <div className="four">
@@ -178,7 +179,7 @@ export function OwnLamp({
             {number('Holes', '')}
           </Form.Item>
           <Form.Item label="of" name={['mount', 'holeMm']}>
-            {number('Diameter of a hole', 'mm', 0.1)}
+            <LengthField label="Diameter of a hole" />
           </Form.Item>
           <Form.Item label="Weight" name="massKg">
             {number('Weight', 'kg', 0.01)}

@@ -1,7 +1,9 @@
 import { PlusOutlined, SearchOutlined } from '@ant-design/icons';
 import { Button, Input } from 'antd';
 import { useRef, useState } from 'react';
+import { typedLength } from '../../core/units/index.ts';
 import { useSessionQuery, useShelfQuery } from '../app/api.ts';
+import { useApp } from '../app/store.ts';
 import { FaceSwatch } from '../ui/FaceSwatch.tsx';
 import { LIGHT } from '../ui/tokens.ts';
 import { VirtualRows } from '../ui/VirtualRows.tsx';
@@ -17,6 +19,7 @@ export default function ShelfPage() {
   const { data: entries = [], isLoading } = useShelfQuery();
   const shelf = useRef<HTMLElement>(null);
   const [text, setText] = useState('');
+  const unit = useApp((state) => state.preferences.length);
   const { data: session } = useSessionQuery();
   const mayPut = session !== undefined && session !== null && session.person.role !== 'owner';
   /** What is being entered: a new lamp, or the number of one that is changed. */
@@ -59,7 +62,7 @@ export default function ShelfPage() {
               <th>Lamp</th>
               <th>Number</th>
               <th>Colours</th>
-              <th className="right">Face, mm</th>
+              <th className="right">Face, {unit}</th>
               <th className="right">A mean / all</th>
               <th className="right">Volts</th>
               <th>Mount</th>
@@ -91,8 +94,8 @@ export default function ShelfPage() {
                 </td>
                 <td className="right mono">
                   {model.face.shape === 'round'
-                    ? `ø ${model.face.widthMm}`
-                    : `${model.face.widthMm} × ${model.face.heightMm}`}
+                    ? `ø ${typedLength(model.face.widthMm, unit)}`
+                    : `${typedLength(model.face.widthMm, unit)} × ${typedLength(model.face.heightMm, unit)}`}
                 </td>
                 <td className="right mono">
                   {model.averageA} / {model.maximumA}

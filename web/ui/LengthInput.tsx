@@ -1,36 +1,52 @@
 import { Input, Tooltip } from 'antd';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { type LengthUnit, parseLength, toTenthsMm, typedLength } from '../../core/units/index.ts';
 
 const EXAMPLE: Record<LengthUnit, string> = { mm: '1190 or 46 7/8 in', in: '46 7/8 or 1190 mm' };
 
-/** A length as the person likes it; takes `1190`, `46 7/8`, `56 cm`, `1' 10"`, kept to a tenth of a millimetre. Commits on Enter or when it is left. */
+/**
+ * A length as the person likes it; takes `1190`, `46 7/8`, `56 cm`, `1' 10"`, kept to a tenth of a
+ * millimetre. Commits on Enter or when it is left. With `onClear` it may be empty: nobody has measured it.
+ */
 export function LengthInput({
   label,
   valueMm,
   unit,
   disabled,
+  prefix,
+  placeholder,
   onCommit,
+  onClear,
   onFocusChange,
 }: {
   label: string;
-  valueMm: number;
+  valueMm: number | null;
   unit: LengthUnit;
   disabled?: boolean;
+  prefix?: string;
+  placeholder?: string;
   onCommit(valueMm: number): void;
+  onClear?(): void;
   onFocusChange?(focused: boolean): void;
 }) {
-  const [text, setText] = useState(typedLength(valueMm, unit));
+  const kept = valueMm === null ? '' : typedLength(valueMm, unit);
+  const [text, setText] = useState(kept);
   const [wrong, setWrong] = useState(false);
-  useEffect(() => {
-    setText(typedLength(valueMm, unit));
+  const restore = useCallback(() => {
+    setText(kept);
     setWrong(false);
-  }, [valueMm, unit]);
+  }, [kept]);
+  useEffect(restore, [restore]);
   const commit = () => {
-    if (text === typedLength(valueMm, unit)) return setWrong(false);
+    if (text.trim() === kept) return restore();
+    if (onClear && text.trim() === '') {
+      setWrong(false);
+      return onClear();
+    }
     const parsed = parseLength(text, unit);
     setWrong(parsed === null);
-    if (parsed !== null && toTenthsMm(parsed) !== toTenthsMm(valueMm)) onCommit(toTenthsMm(parsed));
+    if (parsed !== null && (valueMm === null || toTenthsMm(parsed) !== toTenthsMm(valueMm)))
+      onCommit(toTenthsMm(parsed));
   };
   return (
     <Tooltip open={wrong} placement="bottomRight" title={`That is no length. Write it like ${EXAMPLE[unit]}.`}>
@@ -39,7 +55,9 @@ export function LengthInput({
         aria-label={label}
         aria-invalid={wrong}
         status={wrong ? 'error' : ''}
+        prefix={prefix}
         suffix={unit}
+        placeholder={placeholder}
         disabled={disabled}
         value={text}
         onChange={(event) => setText(event.target.value)}
@@ -49,9 +67,7 @@ export function LengthInput({
           onFocusChange?.(false);
         }}
         onKeyDown={(event) => {
-          if (event.key !== 'Escape') return;
-          setText(typedLength(valueMm, unit));
-          setWrong(false);
+          if (event.key === 'Escape') restore();
         }}
         onPressEnter={commit}
       />

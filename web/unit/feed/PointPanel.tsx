@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import type { RouteNode } from '../../../core/document/index.ts';
 import { type Bundle, GROMMETS, grommetFor, throughNode, type WireRoute } from '../../../core/harness/index.ts';
 import type { RouteChoice } from '../../sheet/RoutesLayer.tsx';
-import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { PositionFields } from '../PositionFields.tsx';
 import { useUnit } from '../useUnit.ts';
 import { JoinSelect } from './JoinSelect.tsx';
@@ -21,7 +21,7 @@ export function PointPanel({
   bundles: readonly Bundle[];
   onChoose(choice: RouteChoice | null): void;
 }) {
-  const { build, body, mayEdit, act } = useUnit();
+  const { build, body, preferences, mayEdit, act } = useUnit();
   const { runs, diameterMm } = useMemo(() => throughNode(build, routes, node.id), [build, routes, node.id]);
   const change = (changes: Partial<Omit<RouteNode, 'id'>>) => act({ kind: 'editRouteNode', nodeId: node.id, changes });
   const { pass } = node;
@@ -81,14 +81,12 @@ export function PointPanel({
         <>
           <div className="form-row">
             <span>Hole</span>
-            <CommittedNumber
-              aria-label="Hole, mm"
+            <LengthInput
+              label="Hole"
+              unit={preferences.length}
               disabled={!mayEdit}
-              min={3}
-              max={120}
-              suffix="mm"
-              value={pass.holeMm}
-              onCommit={(holeMm) => holeMm && change({ pass: { ...pass, holeMm } })}
+              valueMm={pass.holeMm}
+              onCommit={(holeMm) => change({ pass: { ...pass, holeMm } })}
             />
           </div>
           <div className="form-row">

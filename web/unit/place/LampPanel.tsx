@@ -2,8 +2,10 @@ import { LinkOutlined, LockOutlined, UnlockOutlined } from '@ant-design/icons';
 import { Button, Select, Tooltip } from 'antd';
 import { partUnder } from '../../../core/body/index.ts';
 import type { Lamp, LightColour, Position } from '../../../core/document/index.ts';
-import { drillingOf, formatMm, MOUNTS, moveTo, twinOf } from '../../../core/place/index.ts';
+import { drillingOf, MOUNTS, moveTo, twinOf } from '../../../core/place/index.ts';
+import { mm, say } from '../../../core/units/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
+import { useWords } from '../../app/useWords.ts';
 import { LIGHT } from '../../ui/tokens.ts';
 import { useUnit } from '../useUnit.ts';
 import { JobRows } from './JobRows.tsx';
@@ -29,6 +31,7 @@ const COLOUR_WORDS: Record<LightColour, string> = {
 
 export function LampPanel({ lamp }: { lamp: Lamp }) {
   const { build, body, preferences, mayEdit, act } = useUnit();
+  const inWords = useWords();
   const { data: shelf = [] } = useShelfQuery();
   const model = build.models[lamp.modelKey]!;
   const twin = twinOf(build, lamp);
@@ -134,20 +137,12 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
           )}
           {slot && (
             <span>
-              Slot{' '}
-              <b className="mono">
-                {formatMm(slot.widthMm)} × {formatMm(slot.heightMm)}
-              </b>{' '}
-              mm
+              Slot <b className="mono">{inWords(say`${mm(slot.widthMm)} × ${mm(slot.heightMm)}`)}</b>
             </span>
           )}
           {!slot && mount.holes > 0 && (
             <span>
-              Holes{' '}
-              <b className="mono">
-                {mount.holes} × {mount.holeMm}
-              </b>{' '}
-              mm
+              Holes <b className="mono">{inWords(say`${mount.holes} × ${mm(mount.holeMm)}`)}</b>
             </span>
           )}
         </div>
@@ -157,10 +152,10 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
         <div className="facts">
           {on ? (
             <span>
-              {on.name}, {on.material} <b className="mono">{on.thicknessMm}</b> mm
+              {on.name}, {on.material} <b className="mono">{inWords(say`${mm(on.thicknessMm)}`)}</b>
             </span>
           ) : (
-            <span className="state caution">nothing within 60 mm: needs a bracket</span>
+            <span className="state caution">{inWords(say`nothing within ${mm(60)}: needs a bracket`)}</span>
           )}
         </div>
       </div>

@@ -1,8 +1,10 @@
 import { Button } from 'antd';
 import type { BodyPart } from '../../../core/body/index.ts';
 import type { Lamp, LampModel } from '../../../core/document/index.ts';
-import { formatMm, MOUNTS, mountOf, templateJobs } from '../../../core/place/index.ts';
+import { MOUNTS, mountOf, templateJobs } from '../../../core/place/index.ts';
 import { drilledKey } from '../../../core/rules/index.ts';
+import { mm, say } from '../../../core/units/index.ts';
+import { useWords } from '../../app/useWords.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
 import { MagnetLine } from './MagnetLine.tsx';
@@ -10,6 +12,7 @@ import { MagnetLine } from './MagnetLine.tsx';
 /** How a lamp is held: what the mount needs and leaves, its drilling template, the hole as it came out. */
 export function MountSection({ lamp, model, part }: { lamp: Lamp; model: LampModel; part: BodyPart | null }) {
   const { id, build, body, preferences, mayEdit, act } = useUnit();
+  const inWords = useWords();
   const mount = mountOf(lamp, model);
   const facts = MOUNTS[mount.kind];
   const job = templateJobs(build, body).find((each) => each.lamps.some((other) => other.id === lamp.id));
@@ -33,8 +36,8 @@ export function MountSection({ lamp, model, part }: { lamp: Lamp; model: LampMod
       <p className="muted">Tools: {facts.tools.join(', ')}.</p>
       {facts.backingMm > 0 && (
         <p className="muted">
-          Wants <b className="mono">{facts.backingMm}</b> mm free behind the skin
-          {behind ? `; there is ${behind.what} at ${formatMm(behind.depthMm)} mm.` : '.'} Know what is behind it.
+          {inWords(say`Wants ${mm(facts.backingMm)} free behind the skin`)}
+          {behind ? inWords(say`; there is ${behind.what} at ${mm(behind.depthMm)}.`) : '.'} Know what is behind it.
         </p>
       )}
       {mount.kind === 'magnet' && <MagnetLine model={model} part={part} />}

@@ -12,6 +12,7 @@ import {
   RulePack,
 } from '../../../core/document/index.ts';
 import { roleWords } from '../../../core/rules/index.ts';
+import { LengthField } from '../../ui/LengthField.tsx';
 import { NumberInput } from '../../ui/NumberInput.tsx';
 import { useUnit } from '../useUnit.ts';
 
@@ -160,10 +161,10 @@ export function OwnPackForm({ pack, onClose }: { pack: RulePack | null; onClose(
                     <Select aria-label="Where" options={asOptions(Face.options.filter((face) => face !== 'right'))} />
                   </Form.Item>
                   <Form.Item name={[name, 'lowestMm']}>
-                    <NumberInput aria-label="Lowest, mm" placeholder="from mm" min={0} max={9999} precision={0} />
+                    <LengthField label="Lowest" placeholder="from" />
                   </Form.Item>
                   <Form.Item name={[name, 'highestMm']}>
-                    <NumberInput aria-label="Highest, mm" placeholder="to mm" min={0} max={9999} precision={0} />
+                    <LengthField label="Highest" placeholder="to" />
                   </Form.Item>
                   <Button aria-label="Take this rule out" icon={<DeleteOutlined />} onClick={() => drop(name)} />
                   <Form.Item

@@ -2,7 +2,6 @@ import { DeleteOutlined } from '@ant-design/icons';
 import { Button, Select } from 'antd';
 import { Link } from 'react-router';
 import type { Plug } from '../../../core/document/index.ts';
-import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { leadAddress } from '../feed/leads/chosenLead.ts';
 import { useUnit } from '../useUnit.ts';
@@ -179,17 +178,15 @@ export function PlugCard({ plug }: { plug: Plug }) {
           onChange={(end) => act({ kind: 'editPlug', plugId: plug.id, changes: { end } })}
           options={END_OPTIONS}
         />
-        <CommittedNumber
-          aria-label={`Lead left behind ${plug.name} where it was cut, mm`}
-          precision={0}
+        <LengthInput
+          label={`Lead left behind ${plug.name} where it was cut`}
           placeholder="not cut"
-          min={0}
-          max={5000}
           prefix="cut, left"
-          suffix="mm"
+          unit={preferences.length}
           disabled={!mayEdit}
-          value={plug.leftMm}
+          valueMm={plug.leftMm}
           onCommit={(leftMm) => act({ kind: 'editPlug', plugId: plug.id, changes: { leftMm } })}
+          onClear={() => act({ kind: 'editPlug', plugId: plug.id, changes: { leftMm: null } })}
         />
       </footer>
     </article>

@@ -1,6 +1,7 @@
 import { OWN_OUTLINE_ID, templateById } from '../../../core/body/index.ts';
 import { findingsAt } from '../../../core/rules/index.ts';
-import { formatMm } from '../../../core/units/index.ts';
+import { mm, say } from '../../../core/units/index.ts';
+import { useWords } from '../../app/useWords.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { Findings } from '../Findings.tsx';
 import { useUnit } from '../useUnit.ts';
@@ -11,13 +12,14 @@ import { OutlineImport } from './OutlineImport.tsx';
 /** Dimensions, what hangs on the unit, battery and voltage. The dimension being edited is pointed out on the sheet. */
 export function UnitPart({ onDimension }: { onDimension(key: string | null): void }) {
   const { build, overview, preferences, mayEdit, act } = useUnit();
+  const inWords = useWords();
   const rules = templateById(build.body.bodyId)?.parameters ?? {};
   return (
     <>
       <section>
         <h3>Dimensions</h3>
         {Object.entries(rules).map(([key, rule]) => (
-          <div key={key} className="form-row" title={`${formatMm(rule.minimumMm)} to ${formatMm(rule.maximumMm)} mm`}>
+          <div key={key} className="form-row" title={inWords(say`${mm(rule.minimumMm)} to ${mm(rule.maximumMm)}`)}>
             <span>{rule.name}</span>
             <LengthInput
               label={rule.name}
