@@ -20,11 +20,15 @@ import {
   useShopQuery,
 } from '../app/api.ts';
 import { clientId, newId } from '../app/ids.ts';
+import { counter } from '../app/inTurn.ts';
 import { watchLive } from '../app/live.ts';
 import { store, useAppDispatch } from '../app/store.ts';
 import { type OnItsWay, settled, withPending } from './stock/onItsWay.ts';
 
 const MINUTE_MS = 60_000;
+
+/** Two changes of one thing, sent at once, may arrive the other way about, and the later would be lost. */
+const inTurn = counter();
 
 type Conflict = NonNullable<Extract<Outcome, { status: 'refused' }>['conflict']>;
 
@@ -106,7 +110,7 @@ export function useShop(): { shop: ShopUse | null; error: string | null } {
       }
       const ids = new Set(operations.map((operation) => operation.id));
       change((old) => [...old, ...operations.map((operation) => ({ operation, revision: null }))]);
-      const sent = await send({ baseRevision: known.revision, clientId: clientId(), operations });
+      const sent = await inTurn(() => send({ baseRevision: known.revision, clientId: clientId(), operations }));
       if (sent.error) {
         change((old) => old.filter((each) => !ids.has(each.operation.id)));
         void message.error(errorSentence(sent.error));

@@ -15,10 +15,14 @@ const accept = ({ body }: Asked) => ({
     at: '2026-01-20T10:00:00.000Z',
   })),
 });
-async function show(role: 'lead' | 'installer' = 'lead', answer: ShopAnswer = shopAnswer()) {
+async function show(
+  role: 'lead' | 'installer' = 'lead',
+  answer: ShopAnswer = shopAnswer(),
+  takes: (asked: Asked) => unknown = accept,
+) {
   const page = await renderPage(<ShopPage />, {
     role,
-    answers: { 'GET shop': answer, 'POST shop/operations': accept },
+    answers: { 'GET shop': answer, 'POST shop/operations': takes },
     path: '/shop/crew',
     route: '/shop/:view',
   });
@@ -50,6 +54,28 @@ describe('words of a week', () => {
 });
 
 describe('crew and bays', () => {
+  it('sends one change after the other: the second, which holds the first, never arrives before it', async () => {
+    let answer = () => {};
+    const held = new Promise<void>((resolve) => {
+      answer = resolve;
+    });
+    const { operations } = await show('lead', shopAnswer(), async (asked) => {
+      await held;
+      return accept(asked);
+    });
+    leave(screen.getByLabelText(`Mon, ${tamsin().name}`), '07:30-11:00');
+    leave(screen.getByLabelText(`Tue, ${tamsin().name}`), '07:30-10:00');
+    await waitFor(() => expect(operations()).toHaveLength(1));
+    // Long enough for a request that does not wait to have been made.
+    await new Promise(requestAnimationFrame);
+    expect(operations()).toHaveLength(1);
+    answer();
+    await waitFor(() => expect(operations()).toHaveLength(2));
+    const weeks = operations().map(({ worker }) => hoursOf((worker as ReturnType<typeof tamsin>).week.slice(0, 2)));
+    expect(weeks[1]).toBe(6);
+    expect(weeks[0]).not.toBe(6);
+  });
+
   it('takes hours as they are written, however the clock is typed', async () => {
     const { operations } = await show();
     const monday = screen.getByLabelText(`Mon, ${tamsin().name}`);
