@@ -40,7 +40,14 @@ describe('what a lamp must be seen from', () => {
     expect(bearingWords([165, 170, 175])).toBe('165 to 175°');
     expect(bearingWords([350, 355, 0, 5])).toBe('350 to 5°');
     expect(bearingWords([90])).toBe('90°');
-    expect([0, 90, 180, 270].map(sideWords)).toEqual(['ahead', 'right', 'behind', 'left']);
+    expect([45, 135, 225, 315, 359].map(sideWords)).toEqual([
+      'front right',
+      'rear right',
+      'rear left',
+      'front left',
+      'front',
+    ]);
+    expect([0, 90, 180, 270].map(sideWords)).toEqual(['front', 'right side', 'rear', 'left side']);
   });
 });
 

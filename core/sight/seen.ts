@@ -251,8 +251,8 @@ export function bearingWords(bearingsDeg: readonly number[]): string {
   return runs.map(([a, b]) => (a === b ? `${a}°` : `${a} to ${b}°`)).join(', ');
 }
 
-/** A bearing in words a crew uses. */
+/** The side of the unit that a bearing is seen from, as a crew says it who walks round it. */
 export function sideWords(bearingDeg: number): string {
-  const names = ['ahead', 'ahead right', 'right', 'behind right', 'behind', 'behind left', 'left', 'ahead left'];
+  const names = ['front', 'front right', 'right side', 'rear right', 'rear', 'rear left', 'left side', 'front left'];
   return names[Math.round(bearingDeg / 45) % 8]!;
 }

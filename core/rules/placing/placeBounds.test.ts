@@ -83,7 +83,7 @@ describe('M46, whoever comes', () => {
 
   it('a lamp on a side warns 75 degrees to either side of its axis: only straight ahead and behind stay dark', () => {
     const said = found(warned(1500), 'M46').map(({ message }) => message);
-    expect(said).toEqual(['Nothing warns towards 0°, 180° (behind).']);
+    expect(said).toEqual(['Nothing warns towards 0°, 180° (rear).']);
   });
 
   it('below half of the unit’s height it is low down: 1448 mm of 2896 mm are enough, 1447 mm are not', () => {
