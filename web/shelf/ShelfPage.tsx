@@ -5,6 +5,7 @@ import { typedLength } from '../../core/units/index.ts';
 import { useSessionQuery, useShelfQuery } from '../app/api.ts';
 import { useApp } from '../app/store.ts';
 import { FaceSwatch } from '../ui/FaceSwatch.tsx';
+import { faceSize } from '../ui/faceSize.ts';
 import { LIGHT } from '../ui/tokens.ts';
 import { VirtualRows } from '../ui/VirtualRows.tsx';
 import { OwnLamp } from './OwnLamp.tsx';
@@ -92,11 +93,7 @@ export default function ShelfPage() {
                     <i key={colour} className="colour-dot" style={{ background: LIGHT[colour] }} title={colour} />
                   ))}
                 </td>
-                <td className="right mono">
-                  {model.face.shape === 'round'
-                    ? `ø ${typedLength(model.face.widthMm, unit)}`
-                    : `${typedLength(model.face.widthMm, unit)} × ${typedLength(model.face.heightMm, unit)}`}
-                </td>
+                <td className="right mono">{faceSize(model.face, unit)}</td>
                 <td className="right mono">
                   {model.averageA} / {model.maximumA}
                 </td>
@@ -108,7 +105,7 @@ export default function ShelfPage() {
                   {model.mounts[0]!.holes > 0 && (
                     <span className="mono muted">
                       {' '}
-                      {model.mounts[0]!.holes} × {model.mounts[0]!.holeMm}
+                      {model.mounts[0]!.holes} × {typedLength(model.mounts[0]!.holeMm, unit)}
                     </span>
                   )}
                 </td>

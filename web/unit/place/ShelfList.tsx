@@ -2,9 +2,11 @@ import { SearchOutlined } from '@ant-design/icons';
 import { Input, type InputRef } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import type { ShelfEntry } from '../../../core/document/index.ts';
+import { useApp } from '../../app/store.ts';
 import { isTyping } from '../../app/typing.ts';
 import { SHELF_DRAG_TYPE } from '../../sheet/Sheet.tsx';
 import { FaceSwatch } from '../../ui/FaceSwatch.tsx';
+import { faceSize } from '../../ui/faceSize.ts';
 
 const matches = ({ model }: ShelfEntry, text: string): boolean =>
   text
@@ -24,6 +26,7 @@ export function ShelfList({
   armed: string | null;
   onArm(key: string | null): void;
 }) {
+  const unit = useApp((state) => state.preferences.length);
   const [text, setText] = useState('');
   const search = useRef<InputRef>(null);
   useEffect(() => {
@@ -70,11 +73,7 @@ export function ShelfList({
             >
               <FaceSwatch model={model} />
               <span className="name">{model.name}</span>
-              <span className="mono muted">
-                {model.face.shape === 'round'
-                  ? `ø ${model.face.widthMm}`
-                  : `${model.face.widthMm} × ${model.face.heightMm}`}
-              </span>
+              <span className="mono muted">{faceSize(model.face, unit)}</span>
               <span className={onHand < 3 ? 'mono state caution' : 'mono'}>{onHand} left</span>
             </button>
           </li>
