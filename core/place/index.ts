@@ -16,7 +16,7 @@ export { facesAway, housingOf, isSeenIn, silhouetteIn, viewPoint } from './lampG
 export { carrierOf, lampMemo } from './lampMemo.ts';
 export { housings, isHousing, jobModels, jobName, shareHousing } from './lamps/jobs.ts';
 export { ampsOfWatts, labelDoubts, nextModelKey } from './lamps/lampLabel.ts';
-export { mirrorOperations, placeLampOperation } from './lamps/newLamps.ts';
+export { dropPlace, mirrorOperations, placeLampOperation } from './lamps/newLamps.ts';
 export { usualLamps } from './lamps/usualLamps.ts';
 export { magnetHold } from './mounting/magnetHold.ts';
 export { allHoles, baseOf, bitsFor, drillingOf, formatMm, type Hole, MOUNTS, mountOf } from './mounting/mounts.ts';

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { modelByKey } from '../../../demo/shelf.ts';
 import { applied, countingIds, testTruck } from '../../../demo/testUnit.ts';
-import { makeBody } from '../../body/index.ts';
+import { defaultParameters, makeBody, ontoSkin, templateById } from '../../body/index.ts';
 import type { Lamp } from '../../document/index.ts';
 import { compareTags, tagLetter } from '../tags.ts';
-import { mirrorOperations, placeLampOperation } from './newLamps.ts';
+import { dropPlace, mirrorOperations, placeLampOperation } from './newLamps.ts';
 import { usualLamps } from './usualLamps.ts';
 
 const { build } = testTruck();
@@ -46,6 +46,37 @@ describe('a lamp that is placed', () => {
     );
     expect(lamps).toHaveLength(1);
     expect(lamps[0]).toMatchObject({ tag: 'B1', pairId: null });
+  });
+});
+
+describe('a lamp that is let go over a face', () => {
+  const made = makeBody('van', defaultParameters(templateById('van')!));
+  if (!made.ok) throw new Error(made.reason.message);
+  const body = made.value;
+  const front = { xMm: 0, yMm: 0, zMm: 2041 };
+  const letGo = (widthMm: number, yMm: number, face: 'front' | 'left' | 'top' = 'front') =>
+    dropPlace(body, { ...model, face: { ...model.face, widthMm } }, face, { ...front, yMm });
+
+  it('is a pair where its twin has room beside it', () => {
+    expect(letGo(100, 60)).toEqual({ face: 'front', position: { ...front, yMm: 60 }, paired: true });
+    expect(letGo(900, -450)).toMatchObject({ position: { yMm: -450 }, paired: true });
+    expect(letGo(900, 450, 'top')).toMatchObject({ paired: true });
+  });
+
+  it('is one, on the centreline, where its twin would stand in it, and near the centreline anyhow', () => {
+    expect(letGo(900, 449)).toMatchObject({ position: { yMm: 0 }, paired: false });
+    expect(letGo(900, -449, 'top')).toMatchObject({ position: { yMm: 0 }, paired: false });
+    expect(letGo(100, 59)).toMatchObject({ position: { yMm: 0 }, paired: false });
+  });
+
+  it('sits on the skin as it is on the centreline, not where it was let go', () => {
+    const { position } = letGo(900, 400);
+    expect(position).toEqual(ontoSkin(body, 'front', front));
+    expect(position.xMm).toBeGreaterThan(500);
+  });
+
+  it('on a side is always a pair: its twin is on the other', () => {
+    expect(letGo(900, 10, 'left')).toMatchObject({ position: { yMm: 10 }, paired: true });
   });
 });
 

@@ -1,3 +1,4 @@
+import { type Body, ontoSkin } from '../../body/index.ts';
 import {
   type Build,
   type Face,
@@ -21,6 +22,20 @@ export interface NewLamp {
   colour?: LightColour;
   /** Also place its mirror image as a linked pair. */
   paired: boolean;
+}
+
+/** A lamp let go so near the centreline is meant to be on it, mm. */
+const NEAR_CENTRE_MM = 60;
+
+/**
+ * Where a lamp goes that is let go over a face: a pair, unless it is near the centreline or its twin would stand in it;
+ * then one, on the centreline and on the skin there.
+ */
+export function dropPlace(body: Body, model: LampModel, face: Face, position: Position): Omit<NewLamp, 'model'> {
+  const isAcross = face !== 'left' && face !== 'right';
+  const centred = isAcross && Math.abs(position.yMm) < Math.max(NEAR_CENTRE_MM, model.face.widthMm / 2);
+  if (!centred) return { face, position, paired: true };
+  return { face, position: ontoSkin(body, face, { ...position, yMm: 0 }), paired: false };
 }
 
 /** The operation that places a lamp, or a mirrored pair, with tags chosen. `newId` hands in identities. */

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Pose } from '../../../core/body/index.ts';
 import type { Build, Face, Id, Position } from '../../../core/document/index.ts';
-import { type Move, nudge, placeLampOperation } from '../../../core/place/index.ts';
+import { dropPlace, type Move, nudge, placeLampOperation } from '../../../core/place/index.ts';
 import { findingsAt, isOpen } from '../../../core/rules/index.ts';
 import type { FieldOptions } from '../../../core/sight/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
@@ -52,9 +52,6 @@ function withGroups(lamps: Build['lamps'], ids: readonly Id[]): Id[] {
   return [...new Set([...ids, ...members.map((lamp) => lamp.id)])];
 }
 
-/** Lamps within this of the centreline are put on it and stay single. */
-const SNAP_TO_CENTRE_MM = 60;
-
 export function PlaceStage() {
   const { id, build, body, overview, preferences, mayEdit, act } = useUnit();
   const selection = useApp((state) => state.unit.selection);
@@ -88,17 +85,11 @@ export function PlaceStage() {
     (face: Face, position: Position, modelKey: string) => {
       const model = shelf.find((entry) => entry.model.key === modelKey)?.model;
       if (!model) return;
-      const side = face === 'left' || face === 'right';
-      const centred = !side && Math.abs(position.yMm) < SNAP_TO_CENTRE_MM;
-      const operation = placeLampOperation(
-        build,
-        { model, face, position: centred ? { ...position, yMm: 0 } : position, paired: !centred },
-        newId,
-      );
+      const operation = placeLampOperation(build, { model, ...dropPlace(body, model, face, position) }, newId);
       if (act(operation)) select(operation.lamps.slice(0, 1).map((lamp) => lamp.id));
       setArmed(null);
     },
-    [shelf, build, act, select],
+    [shelf, build, body, act, select],
   );
 
   const [trial, setTrial] = useState<Build | null>(null);
