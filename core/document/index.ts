@@ -31,6 +31,7 @@ export {
   Build,
   FactoryLamp,
   Lamp,
+  NOTHING_DONE,
   newBuild,
   OwnOutlines,
   Photo,

@@ -15,7 +15,7 @@ export {
 export { facesAway, housingOf, isSeenIn, silhouetteIn, viewPoint } from './lampGeometry.ts';
 export { carrierOf, lampMemo } from './lampMemo.ts';
 export { housings, isHousing, jobModels, jobName, shareHousing } from './lamps/jobs.ts';
-export { ampsOfWatts, labelDoubts, nextModelKey } from './lamps/lampLabel.ts';
+export { ampsOfWatts, labelDoubts, nextModelKey, PLAIN_LAMP } from './lamps/lampLabel.ts';
 export { dropPlace, mirrorOperations, placeLampOperation } from './lamps/newLamps.ts';
 export { usualLamps } from './lamps/usualLamps.ts';
 export { magnetHold } from './mounting/magnetHold.ts';

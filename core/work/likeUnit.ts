@@ -1,5 +1,5 @@
 /** Another unit like one that is done: its whole plan, and nothing that was measured, looked at or done on the first. */
-import type { Build, Plug, Slot } from '../document/index.ts';
+import { type Build, NOTHING_DONE, type Plug, type Slot } from '../document/index.ts';
 
 const blankSlot = (slot: Slot): Slot => ({
   ...slot,
@@ -28,20 +28,6 @@ export function likeUnit(build: Build, tag: string): Build {
     plugs: mapped(build.plugs, blankPlug),
     lamps: mapped(build.lamps, (lamp) => ({ ...lamp, locked: false })),
     factoryLamps: mapped(build.factoryLamps, (lamp) => ({ ...lamp, state: 'works' as const, note: '' })),
-    survey: {},
-    programmed: {},
-    legend: null,
-    readings: {},
-    looks: {},
-    checks: {},
-    faults: {},
-    signOff: null,
-    ticks: {},
-    measured: {},
-    problems: {},
-    comments: {},
-    standing: {},
-    handedOver: null,
-    photos: {},
+    ...NOTHING_DONE,
   };
 }

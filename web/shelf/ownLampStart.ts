@@ -1,6 +1,6 @@
 /** What a lamp of the shop's own begins with, before its label is read. */
 import type { LampModel, ShelfEntry } from '../../core/document/index.ts';
-import { nextModelKey } from '../../core/place/index.ts';
+import { nextModelKey, PLAIN_LAMP } from '../../core/place/index.ts';
 
 export const PURPOSE_WORDS: { value: LampModel['leads'][number]['purpose']; label: string }[] = [
   { value: 'feed', label: 'feeds it' },
@@ -16,6 +16,7 @@ export function startOf(entry: ShelfEntry | null, keys: readonly string[]): Shel
     priceMarks: 0,
     onHand: 0,
     model: {
+      ...PLAIN_LAMP,
       key: nextModelKey(keys),
       version: 1,
       name: '',
@@ -33,17 +34,8 @@ export function startOf(entry: ShelfEntry | null, keys: readonly string[]): Shel
         { colour: 'red', purpose: 'feed' },
         { colour: 'black', purpose: 'ground' },
       ],
-      jobs: [],
       sealing: 'IP67',
       massKg: 0.5,
-      magnetPullN: null,
-      kitContents: [],
-      soldApart: [],
-      programming: 'none',
-      patterns: [],
-      remembers: true,
-      canSync: false,
-      peakCd: null,
       warrantyMonths: 24,
     },
   };

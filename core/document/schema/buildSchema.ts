@@ -251,6 +251,25 @@ export interface NewBuild {
   packIds: readonly string[];
 }
 
+/** What a unit has of its own by hand and eye, before anybody has looked at it. */
+export const NOTHING_DONE = {
+  survey: {},
+  programmed: {},
+  legend: null,
+  readings: {},
+  looks: {},
+  checks: {},
+  faults: {},
+  signOff: null,
+  ticks: {},
+  measured: {},
+  problems: {},
+  comments: {},
+  standing: {},
+  handedOver: null,
+  photos: {},
+} satisfies Partial<Build>;
+
 /** An empty build for a unit that has just come into the yard. */
 export function newBuild(given: NewBuild): Build {
   return {
@@ -276,26 +295,12 @@ export function newBuild(given: NewBuild): Build {
     functions: {},
     patterns: {},
     fleetPatternId: null,
-    programmed: {},
-    legend: null,
-    readings: {},
-    looks: {},
-    checks: {},
-    faults: {},
-    signOff: null,
-    ticks: {},
     stepOrder: USUAL_ORDER,
-    measured: {},
-    problems: {},
     extraParts: {},
-    comments: {},
-    standing: {},
-    handedOver: null,
     factoryLamps: {},
     plugs: {},
     trim: {},
-    photos: {},
-    survey: {},
+    ...NOTHING_DONE,
     rules: { packIds: [...given.packIds], own: {} },
   };
 }

@@ -1,6 +1,19 @@
 /** A lamp as somebody enters it who holds it in the hand: from its label, by rule and calliper, and what only the shop knows. */
 import type { LampModel } from '../../document/index.ts';
 
+/** A lamp of one job, of which nothing more is known than that it lights. */
+export const PLAIN_LAMP = {
+  jobs: [],
+  magnetPullN: null,
+  kitContents: [],
+  soldApart: [],
+  programming: 'none',
+  patterns: [],
+  remembers: true,
+  canSync: false,
+  peakCd: null,
+} satisfies Partial<LampModel>;
+
 /** What a label says for 12 and 24 V, V (common practice, no source). */
 const RATED_V = { low: 12.8, high: 25.6 };
 /** From here on a lamp is made for 24 V. */

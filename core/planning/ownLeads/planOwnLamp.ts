@@ -19,7 +19,7 @@ import {
 } from '../../document/index.ts';
 import { isUnits, pinSourceId, placeOfSource, SIGNAL_NAMES, signalControl, signalOfSlot } from '../../graph/index.ts';
 import { GROUND_LEAD_MM, namedColour, runMm } from '../../harness/index.ts';
-import { mirroredPlace, tagsFor } from '../../place/index.ts';
+import { mirroredPlace, PLAIN_LAMP, tagsFor } from '../../place/index.ts';
 import { ok, type Result, refused } from '../../result.ts';
 import { conductorsOf } from '../../units/index.ts';
 import { newFunction } from '../planFunction.ts';
@@ -54,6 +54,7 @@ function modelOf(build: Build, wish: OwnLampWish, lamp: FactoryLamp, eachA: numb
     (each) => !build.models[keyOf(each)],
   )!;
   return {
+    ...PLAIN_LAMP,
     key: keyOf(number),
     version: 1,
     name: `${lamp.role === 'stop' ? 'Brake' : lamp.role[0]!.toUpperCase() + lamp.role.slice(1)} lamp it came with`,
@@ -67,21 +68,12 @@ function modelOf(build: Build, wish: OwnLampWish, lamp: FactoryLamp, eachA: numb
     cutInV: 0,
     face: DRAWN_FACE,
     mounts: [{ kind: 'screw', holeMm: 0, holes: 0 }],
-    jobs: [],
     leads: [
       { colour: 'own', purpose: 'feed' },
       { colour: 'own', purpose: 'ground' },
     ],
     sealing: 'IP54',
     massKg: 0.3,
-    magnetPullN: null,
-    kitContents: [],
-    soldApart: [],
-    programming: 'none',
-    patterns: [],
-    remembers: true,
-    canSync: false,
-    peakCd: null,
     warrantyMonths: 0,
   };
 }
