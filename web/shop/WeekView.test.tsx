@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ShopAnswer } from '../../core/contract/index.ts';
 import { minutesOf, type ShopDraft, weekNumber } from '../../core/shop/index.ts';
 import { SHOP_NOW, shopAnswer } from '../testing/demoAnswers.ts';
-import { type Asked, renderPage } from '../testing/renderPage.tsx';
+import { accept, renderPage } from '../testing/renderPage.tsx';
 import ShopPage from './ShopPage.tsx';
 
 let user: ReturnType<typeof userEvent.setup>;
@@ -14,15 +14,6 @@ beforeEach(() => {
   user = userEvent.setup();
 });
 afterEach(() => void vi.useRealTimers());
-
-const accept = ({ body }: Asked) => ({
-  outcomes: (body as { operations: { id: string }[] }).operations.map(({ id }) => ({
-    status: 'applied',
-    id,
-    revision: 2,
-    at: '2026-01-20T10:00:00.000Z',
-  })),
-});
 
 async function show(role: 'lead' | 'installer' = 'lead', answer: ShopAnswer = shopAnswer()) {
   const page = await renderPage(<ShopPage />, {

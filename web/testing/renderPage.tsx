@@ -49,6 +49,16 @@ export function serve(answers: Answers): Asked[] {
   return asked;
 }
 
+/** What the server says when it takes every operation of a request. */
+export const accept = ({ body }: Asked) => ({
+  outcomes: (body as { operations: { id: string }[] }).operations.map(({ id }) => ({
+    status: 'applied',
+    id,
+    revision: 2,
+    at: '2026-01-20T10:00:00.000Z',
+  })),
+});
+
 export const personOf = (role: Role): Person => {
   const person = DEMO_PEOPLE.find((each) => each.role === role)!;
   return { ...person, id: person.username, fleetId: null };

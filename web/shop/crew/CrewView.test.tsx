@@ -3,18 +3,10 @@ import userEvent from '@testing-library/user-event';
 import { describe, expect, it } from 'vitest';
 import type { ShopAnswer } from '../../../core/contract/index.ts';
 import { shopAnswer } from '../../testing/demoAnswers.ts';
-import { type Asked, renderPage } from '../../testing/renderPage.tsx';
+import { type Asked, accept, renderPage } from '../../testing/renderPage.tsx';
 import ShopPage from '../ShopPage.tsx';
 import { daysWords, hoursOf, hoursWords } from './crewWords.ts';
 
-const accept = ({ body }: Asked) => ({
-  outcomes: (body as { operations: { id: string }[] }).operations.map(({ id }) => ({
-    status: 'applied',
-    id,
-    revision: 2,
-    at: '2026-01-20T10:00:00.000Z',
-  })),
-});
 async function show(
   role: 'lead' | 'installer' = 'lead',
   answer: ShopAnswer = shopAnswer(),

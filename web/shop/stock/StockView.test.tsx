@@ -3,19 +3,10 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { reserveFor } from '../../../core/shop/index.ts';
 import { SHOP_NOW, shopAnswer } from '../../testing/demoAnswers.ts';
-import { type Asked, refusal, renderPage } from '../../testing/renderPage.tsx';
+import { accept, refusal, renderPage } from '../../testing/renderPage.tsx';
 import ShopPage from '../ShopPage.tsx';
 
-const DONE = {
-  'POST shop/operations': ({ body }: Asked) => ({
-    outcomes: (body as { operations: { id: string }[] }).operations.map(({ id }) => ({
-      status: 'applied',
-      id,
-      revision: 2,
-      at: '2026-01-20T10:00:00.000Z',
-    })),
-  }),
-};
+const DONE = { 'POST shop/operations': accept };
 const show = (changes: { role?: 'lead' | 'installer' | 'owner'; answers?: object; path?: string } = {}) =>
   renderPage(<ShopPage />, {
     role: changes.role ?? 'lead',
