@@ -11,7 +11,7 @@ import {
   type OperationDraft,
   type Position,
 } from '../../document/index.ts';
-import { mirroredPlace } from '../arrange.ts';
+import { mirroredPlace, roundedPosition } from '../arrange.ts';
 import { tagsFor } from '../tags.ts';
 import { isHousing, jobModels, withFurtherJobs } from './jobs.ts';
 
@@ -35,7 +35,7 @@ export function dropPlace(body: Body, model: LampModel, face: Face, position: Po
   const isAcross = face !== 'left' && face !== 'right';
   const centred = isAcross && Math.abs(position.yMm) < Math.max(NEAR_CENTRE_MM, model.face.widthMm / 2);
   if (!centred) return { face, position, paired: true };
-  return { face, position: ontoSkin(body, face, { ...position, yMm: 0 }), paired: false };
+  return { face, position: roundedPosition(ontoSkin(body, face, { ...position, yMm: 0 })), paired: false };
 }
 
 /** The operation that places a lamp, or a mirrored pair, with tags chosen. `newId` hands in identities. */
