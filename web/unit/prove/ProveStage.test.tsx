@@ -139,6 +139,12 @@ describe('a walk of several steps', () => {
       ...walked.map(({ controls, keyOn }) => controls.map(({ name }) => name).join(' + ') + (keyOn ? '' : ', key off')),
       'Without a meter, sign-off',
     ]);
+    // A phone shows the boxes alone: their names are on the buttons.
+    expect(walk.getAllByRole('button').map((button) => button.getAttribute('aria-label'))).toEqual([
+      ...walked.map((_, at) => `${names[at]}, ${at + 1}, not looked at`),
+      'Without a meter, sign-off, 0 of 7 looked at',
+    ]);
+    expect(walk.getAllByRole('button')[1]!.querySelector('.box')!.textContent).toBe('2');
     expect((screen.getByRole('button', { name: 'Back' }) as HTMLButtonElement).disabled).toBe(true);
     await user.click(screen.getByRole('button', { name: 'Next step' }));
     expect(screen.getByText(`Step 2 of ${walked.length}`)).toBeTruthy();

@@ -1,7 +1,9 @@
+import { EditOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { restingVoltageV } from '../../../core/circuit/index.ts';
 import type { Id } from '../../../core/document/index.ts';
+import { CHECKS } from '../../../core/prove/index.ts';
 import { useUnit } from '../useUnit.ts';
 import { CausesPanel } from './CausesPanel.tsx';
 import { ChecksPanel } from './ChecksPanel.tsx';
@@ -38,6 +40,7 @@ export function ProveStage() {
     () => (stop?.points ?? []).flatMap((point) => (point.place.kind === 'lamp' ? [point.place.lampId] : [])),
     [stop],
   );
+  const checksWords = build.signOff ? 'signed' : `${Object.keys(build.checks).length} of ${CHECKS.length} looked at`;
   if (stops.length === 0)
     return <p className="empty">Nothing to prove yet: make a feed, and the walk that shows it is worked out.</p>;
 
@@ -56,10 +59,13 @@ export function ProveStage() {
               <button
                 type="button"
                 className={each === stop ? 'now' : ''}
+                aria-label={`${stopName(each)}, ${at + 1}, ${STATE_WORDS[each.state]}`}
                 aria-current={each === stop ? 'step' : undefined}
                 onClick={() => go(each.key)}
               >
-                <span className={`box ${each.state}`}>{STATE_MARKS[each.state]}</span>
+                <span className={`box ${each.state}`}>
+                  {each.state === 'unread' ? at + 1 : STATE_MARKS[each.state]}
+                </span>
                 <span>
                   <b>{stopName(each)}</b>
                   <small>
@@ -73,13 +79,16 @@ export function ProveStage() {
             <button
               type="button"
               className={isChecks ? 'now' : ''}
+              aria-label={`Without a meter, sign-off, ${checksWords}`}
               aria-current={isChecks ? 'step' : undefined}
               onClick={() => go(CHECKS_KEY)}
             >
-              <span className={`box ${build.signOff ? 'pass' : 'unread'}`}>{build.signOff ? '✓' : '○'}</span>
+              <span className={`box ${build.signOff ? 'pass' : 'unread'}`}>
+                {build.signOff ? STATE_MARKS.pass : <EditOutlined aria-hidden />}
+              </span>
               <span>
                 <b>Without a meter, sign-off</b>
-                <small>{build.signOff ? 'signed' : `${Object.keys(build.checks).length} of 7 looked at`}</small>
+                <small>{checksWords}</small>
               </span>
             </button>
           </li>
