@@ -28,6 +28,10 @@ test('six steps on a phone without a network, two of them off plan, sent once; t
   await comeIn(phone, 'Ife');
   await openUnit(phone, 'SR-09', 'build');
   await expect(phone.getByRole('button', { name: 'Done', exact: true })).toBeVisible();
+  // The strip of stages is wider than the phone: the open one stands in sight.
+  await expect(phone.getByRole('navigation', { name: 'Stages' }).locator('[aria-current]')).toBeInViewport({
+    ratio: 1,
+  });
   await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   const unitId = phone.url().split('/').at(-2)!;
   const revision = async () =>

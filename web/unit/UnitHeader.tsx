@@ -1,6 +1,7 @@
 import { ArrowRightOutlined, CheckOutlined, HistoryOutlined, RedoOutlined, UndoOutlined } from '@ant-design/icons';
 import { Button, Popover, Tooltip } from 'antd';
 import dayjs from 'dayjs';
+import { useEffect, useRef } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { OPERATION_WORDS, STAGE_NAMES, STAGES, type Stage } from '../../core/document/index.ts';
 import { housings } from '../../core/place/index.ts';
@@ -28,6 +29,15 @@ export function UnitHeader({ stage }: { stage: Stage }) {
   const [stops, cautions, notes] = [countOf('stop'), countOf('caution'), countOf('note')];
   const undoWords = open.undo.at(-1)?.what;
   const redoWords = open.redo.at(-1)?.what;
+
+  const track = useRef<HTMLElement>(null);
+  // On a phone the stages are wider than the screen: the one that is open stands in the middle of it.
+  useEffect(() => {
+    const strip = track.current;
+    const current = strip?.querySelector<HTMLElement>(`[href*="/${stage}"]`);
+    if (strip && current)
+      strip.scrollLeft = current.offsetLeft - strip.offsetLeft - (strip.clientWidth - current.clientWidth) / 2;
+  }, [stage]);
 
   const lampCount = housings(build).length;
   return (
@@ -101,7 +111,7 @@ export function UnitHeader({ stage }: { stage: Stage }) {
           )}
         </div>
       </div>
-      <nav className="unit-track" aria-label="Stages">
+      <nav className="unit-track" aria-label="Stages" ref={track}>
         {STAGES.map((each) => {
           const progress = overview?.progress.find((item) => item.stage === each);
           const share = progress?.share ?? 0;
