@@ -69,7 +69,8 @@ export function ProveStage() {
                 <span>
                   <b>{stopName(each)}</b>
                   <small>
-                    {at + 1}, {STATE_WORDS[each.state]}
+                    {each.state !== 'unread' && `${at + 1}, `}
+                    {STATE_WORDS[each.state]}
                   </small>
                 </span>
               </button>
