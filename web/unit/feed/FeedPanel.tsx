@@ -115,10 +115,10 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
       <DropBar dropV={figures.dropV} budgetV={figures.dropBudgetV} />
       <p className="why">
         {(figures.longestRunMm / 1000).toFixed(1)} m from source to far lamp, {(figures.cutLengthMm / 1000).toFixed(1)}{' '}
-        m of wire in all. Of what is lost, {figures.drop.wireV.toFixed(2)} V are copper,{' '}
+        m of wire in all. Of what is lost, {(figures.dropV - figures.drop.contactsV).toFixed(2)} V are copper at 50 °C,{' '}
         {figures.drop.contactsV.toFixed(2)} V fuse, contacts and grounds; the battery itself gives up{' '}
         {figures.drop.sourceV.toFixed(2)} V more. Budget {figures.dropBudgetV.toFixed(2)} V is{' '}
-        {Math.round((100 * figures.dropBudgetV) / figures.sourceV)} % (ABYC E-11, from memory), copper at 50 °C.
+        {Math.round((100 * figures.dropBudgetV) / figures.sourceV)} % (ABYC E-11, from memory).
       </p>
       <ShortLine assessed={assessed} />
       <h3>Chain of limits</h3>

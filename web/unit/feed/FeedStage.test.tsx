@@ -66,6 +66,17 @@ describe('one feed', () => {
     expect(text).toContain(`${(figures.cutLengthMm / 1000).toFixed(1)} m of wire in all`);
   });
 
+  it('the parts of what is lost make up what is lost', async () => {
+    await open();
+    const said = panel().getByText(/Of what is lost/).textContent!;
+    const [copperV, contactsV] = [/lost, ([\d.]+) V are copper at 50 °C/, /50 °C, ([\d.]+) V fuse/].map((part) =>
+      Number(part.exec(said)![1]),
+    ) as [number, number];
+    // Both rounded to the hundredth.
+    expect(Math.abs(copperV + contactsV - figures.dropV)).toBeLessThan(0.0101);
+    expect(copperV).toBeGreaterThan(0.05);
+  });
+
   it('gets another fuse; a family that lacks the rating takes its next larger one', async () => {
     const { did } = await open();
     await pick('Fuse', /^20 A/);
