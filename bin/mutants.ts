@@ -1,97 +1,30 @@
 /**
  * Small changes to the core, one at a time, each of which some test has to notice: a sign, a bound, a constant. Works on
- * a copy of the sources in a temporary folder, so that whatever stops it leaves nothing behind.
+ * copies of the sources in a temporary folder, so that whatever stops it leaves nothing behind.
  *
- *   npm run mutants -- core/circuit            a sample of 40 of the folder's mutants
+ *   npm run mutants -- core/circuit core/flash   a sample of 40 of each folder's mutants
  *   npm run mutants -- core/flash --count 100 --seed 3
- *   npm run mutants -- core/rules/assess.ts    of one file
- *   ... --own                                  by the tests of its own folder alone: quick, and strict
+ *   npm run mutants -- core/rules/assess.ts      of one file
+ *   ... --own                                    by the tests of its own folder alone: quick, and strict
+ *
+ * What changes nothing that could be seen stands in bin/mutants/equivalent.json, with why, and is not counted.
  */
-import { spawnSync } from 'node:child_process';
-import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
+import { type ChildProcess, fork } from 'node:child_process';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, symlinkSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { parseSync } from 'vite';
+import { z } from 'zod';
 import { xorshift } from '../core/schedule/index.ts';
+import { type Mutant, mutantsOf } from './mutants/changes.ts';
+import type { Answer, Question } from './mutants/tester.ts';
 
 const root = path.resolve(import.meta.dirname, '..');
 const COPIED = ['core', 'demo', 'server', 'web', 'bin', 'docs', 'vitest.config.ts', 'tsconfig.json', 'package.json'];
 const USUAL_COUNT = 40;
+const TESTERS = 2;
 /** A mutant that keeps the tests busy this long is noticed by everybody. */
 const TOO_LONG_MS = 180_000;
-
-interface Mutant {
-  file: string;
-  start: number;
-  end: number;
-  text: string;
-  line: number;
-}
-
-const OTHER_OPERATOR: Record<string, string> = {
-  '<': '<=',
-  '<=': '<',
-  '>': '>=',
-  '>=': '>',
-  '===': '!==',
-  '!==': '===',
-  '+': '-',
-  '-': '+',
-  '*': '/',
-  '/': '*',
-  '&&': '||',
-  '||': '&&',
-};
-const OTHER_FUNCTION: Record<string, string> = { min: 'max', max: 'min', floor: 'ceil', ceil: 'floor' };
-
-/** A number far enough away to matter, near enough to look right. */
-const otherNumber = (value: number): string => (value === 0 ? '1' : value === 1 ? '2' : String(value * 1.3));
-
-interface Node {
-  type: string;
-  start: number;
-  end: number;
-  [name: string]: unknown;
-}
-const isNode = (value: unknown): value is Node =>
-  typeof value === 'object' && value !== null && typeof (value as Node).type === 'string';
-
-/** What may be changed at one place of the syntax tree. */
-function changesAt(node: Node, source: string): { start: number; end: number; text: string }[] {
-  if (node.type === 'BinaryExpression' || node.type === 'LogicalExpression') {
-    const operator = node.operator as string;
-    const other = OTHER_OPERATOR[operator];
-    const { end: from } = node.left as Node;
-    const at = source.indexOf(operator, from);
-    const isText = operator === '+' && /['"`]/.test(source.slice(node.start, node.end));
-    return other && !isText ? [{ start: at, end: at + operator.length, text: other }] : [];
-  }
-  if (node.type === 'Literal' && typeof node.value === 'number')
-    return [{ start: node.start, end: node.end, text: otherNumber(node.value) }];
-  if (node.type === 'UnaryExpression' && (node.operator === '!' || node.operator === '-'))
-    return [{ start: node.start, end: node.start + 1, text: ' ' }];
-  if (node.type === 'MemberExpression' && (node.object as Node).name === 'Math') {
-    const property = node.property as Node;
-    const other = OTHER_FUNCTION[property.name as string];
-    return other ? [{ start: property.start, end: property.end, text: other }] : [];
-  }
-  return [];
-}
-
-function mutantsOf(file: string): Mutant[] {
-  const source = readFileSync(path.join(root, file), 'utf8');
-  const found: Mutant[] = [];
-  const visit = (value: unknown): void => {
-    if (Array.isArray(value)) return value.forEach(visit);
-    if (!isNode(value) || value.type.startsWith('TS')) return;
-    for (const change of changesAt(value, source))
-      found.push({ file, ...change, line: source.slice(0, change.start).split('\n').length });
-    for (const [name, child] of Object.entries(value)) if (name !== 'type') visit(child);
-  };
-  visit(parseSync(file, source, { lang: 'ts' }).program);
-  return found;
-}
 
 const isSource = (name: string): boolean => /\.ts$/.test(name) && !/\.test\.ts$|(^|\/)index\.ts$|testing/.test(name);
 
@@ -113,52 +46,99 @@ function sampled<Item>(all: readonly Item[], count: number, seed: number): Item[
     .map(({ item }) => item);
 }
 
+const Equivalent = z.array(z.object({ file: z.string(), words: z.string(), why: z.string().min(1) }));
+const equivalent = new Set(
+  Equivalent.parse(JSON.parse(readFileSync(path.join(root, 'bin/mutants/equivalent.json'), 'utf8'))).map(
+    ({ file, words }) => `${file} ${words}`,
+  ),
+);
+
 const { values, positionals } = parseArgs({
   options: { count: { type: 'string' }, seed: { type: 'string' }, own: { type: 'boolean', default: false } },
   allowPositionals: true,
 });
-const place = positionals[0] ?? 'core';
-const chosen = sampled(
-  sourcesOf(place).flatMap(mutantsOf),
-  Number(values.count ?? USUAL_COUNT),
-  Number(values.seed ?? 1),
-);
 
-/** Do the tests that are asked for pass on the copy? */
-function passes(what: readonly string[]): boolean {
-  const { status } = spawnSync(
-    process.execPath,
-    [
-      path.join(root, 'node_modules/vitest/vitest.mjs'),
-      ...[...what, '--project', 'core', '--bail', '1', '--passWithNoTests', '--reporter', 'dot'],
-    ],
-    { cwd: copy, stdio: 'ignore', timeout: TOO_LONG_MS },
-  );
-  return status === 0;
+/** A copy of the sources with a process that runs its tests; begun anew when a mutant hangs it. */
+class Tester {
+  readonly #copy = mkdtempSync(path.join(os.tmpdir(), 'ember-mutants-'));
+  #child: ChildProcess | undefined;
+
+  async #ready(): Promise<ChildProcess> {
+    if (this.#child) return this.#child;
+    rmSync(this.#copy, { recursive: true, force: true });
+    for (const name of COPIED) cpSync(path.join(root, name), path.join(this.#copy, name), { recursive: true });
+    symlinkSync(path.join(root, 'node_modules'), path.join(this.#copy, 'node_modules'));
+    const child = fork(path.join(root, 'bin/mutants/tester.ts'), [this.#copy], {
+      execArgv: ['--import', 'tsx'],
+      detached: true,
+      stdio: 'ignore',
+    });
+    await new Promise((resolve) => child.once('message', resolve));
+    this.#child = child;
+    return child;
+  }
+
+  async isNoticed(question: Question): Promise<boolean> {
+    const child = await this.#ready();
+    return new Promise((resolve) => {
+      const settle = (isNoticed: boolean): void => {
+        clearTimeout(timer);
+        child.removeAllListeners();
+        resolve(isNoticed);
+      };
+      const timer = setTimeout(() => {
+        this.#end();
+        settle(true);
+      }, TOO_LONG_MS);
+      child.once('message', (answer: Answer) => settle(answer.isNoticed));
+      child.once('exit', () => {
+        this.#child = undefined;
+        settle(true);
+      });
+      child.send(question);
+    });
+  }
+
+  /** Ends the process with all that it began. */
+  #end(): void {
+    if (this.#child?.pid) process.kill(-this.#child.pid, 'SIGKILL');
+    this.#child = undefined;
+  }
+
+  close(): void {
+    this.#end();
+    rmSync(this.#copy, { recursive: true, force: true });
+  }
 }
 
-const copy = mkdtempSync(path.join(os.tmpdir(), 'ember-mutants-'));
+const testers = Array.from({ length: TESTERS }, () => new Tester());
+
+async function measure(place: string): Promise<string> {
+  const all = sourcesOf(place).flatMap((file) => mutantsOf(file, readFileSync(path.join(root, file), 'utf8')));
+  const counted = all.filter(({ file, words }) => !equivalent.has(`${file} ${words}`));
+  const waiting: Mutant[] = sampled(counted, Number(values.count ?? USUAL_COUNT), Number(values.seed ?? 1));
+  const count = waiting.length;
+  if (
+    waiting[0] &&
+    (await testers[0]!.isNoticed({ mutant: { ...waiting[0], start: 0, end: 0, text: '' }, ownOnly: true }))
+  )
+    throw new Error(`The tests of ${place} fail before anything is changed`);
+  let survived = 0;
+  const work = async (tester: Tester): Promise<void> => {
+    for (let mutant = waiting.shift(); mutant; mutant = waiting.shift()) {
+      const isNoticed = await tester.isNoticed({ mutant, ownOnly: values.own });
+      if (!isNoticed) survived += 1;
+      console.log(`${isNoticed ? 'noticed ' : 'SURVIVED'}  ${mutant.file}:${mutant.line}  ${mutant.words}`);
+    }
+  };
+  await Promise.all(testers.map(work));
+  return `${place}: ${survived} of ${count} went unnoticed (${Math.round((100 * survived) / Math.max(count, 1))} %)`;
+}
+
 try {
-  for (const name of COPIED) cpSync(path.join(root, name), path.join(copy, name), { recursive: true });
-  symlinkSync(path.join(root, 'node_modules'), path.join(copy, 'node_modules'));
-  const own = chosen[0]?.file.split('/').slice(0, 2).join('/') ?? place;
-  if (!passes(['run', own])) throw new Error(`The tests of ${own} fail before anything is changed`);
-  const survivors: string[] = [];
-  for (const { file, start, end, text, line } of chosen) {
-    const source = readFileSync(path.join(root, file), 'utf8');
-    const target = path.join(copy, file);
-    writeFileSync(target, source.slice(0, start) + text + source.slice(end));
-    // The folder's own tests first: most is noticed there. What they let pass is shown to all that depends on it.
-    const isNoticed =
-      !passes(['run', path.dirname(file).split('/').slice(0, 2).join('/')]) ||
-      (!values.own && !passes(['related', file, '--run']));
-    writeFileSync(target, source);
-    const words = `${file}:${line}  ${source.slice(start, end)} -> ${text}   ${source.split('\n')[line - 1]!.trim()}`;
-    if (!isNoticed) survivors.push(words);
-    console.log(`${isNoticed ? 'noticed ' : 'SURVIVED'}  ${words}`);
-  }
-  const share = chosen.length === 0 ? 0 : survivors.length / chosen.length;
-  console.log(`\n${place}: ${survivors.length} of ${chosen.length} went unnoticed (${Math.round(share * 100)} %)`);
+  const report: string[] = [];
+  for (const place of positionals.length > 0 ? positionals : ['core']) report.push(await measure(place));
+  console.log(`\n${report.join('\n')}`);
 } finally {
-  rmSync(copy, { recursive: true, force: true });
+  for (const tester of testers) tester.close();
 }

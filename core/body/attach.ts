@@ -2,7 +2,9 @@
  * Bodies with something hung on: a plow ahead of the bumper (at negative x) or a trailer behind. The carrying unit keeps
  * its own coordinates, so its lamps stay where they are when a plow comes off in spring.
  */
+
 import type { AttachmentKind } from '../document/index.ts';
+import type { Millimetres } from '../units/index.ts';
 import type { Body, BodyPart, Fittings, Joint, TapeEdge } from './bodyModel.ts';
 import { fittingsOf } from './fittings.ts';
 import { movedBack } from './parts.ts';
@@ -25,7 +27,7 @@ export const ATTACHMENT_NAMES: Record<AttachmentKind, string> = {
 
 export const isPlow = (kind: AttachmentKind): boolean => kind.endsWith('plow');
 
-const moveJoint = (joint: Joint, byMm: number, prefix: string): Joint => ({
+const moveJoint = (joint: Joint, byMm: Millimetres, prefix: string): Joint => ({
   ...joint,
   id: `${prefix}${joint.id}`,
   partIds: joint.partIds.map((id) => `${prefix}${id}`),
@@ -37,7 +39,7 @@ const moveJoint = (joint: Joint, byMm: number, prefix: string): Joint => ({
 });
 
 /** Fittings of something that stands `byMm` further back than it was made. */
-function moved(fittings: Fittings, byMm: number, prefix: string): Fittings {
+function moved(fittings: Fittings, byMm: Millimetres, prefix: string): Fittings {
   const back = <Item extends { id: string }>(item: Item): Item => ({ ...item, id: `${prefix}${item.id}` });
   return {
     joints: fittings.joints.map((joint) => moveJoint(joint, byMm, prefix)),
@@ -58,7 +60,7 @@ interface Hung {
   edges: TapeEdge[];
 }
 
-function plow(kind: AttachmentKind, widthMm: number): Hung {
+function plow(kind: AttachmentKind, widthMm: Millimetres): Hung {
   const reach = widthMm / 2 + PLOW_BEYOND_MM;
   const parts = kind === 'v-plow' ? vPlow(PLOW_LENGTH_MM, reach) : straightPlow(PLOW_LENGTH_MM, reach);
   return { parts, fittings: fittingsOf(kind, parts), edges: [] };

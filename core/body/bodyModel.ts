@@ -3,7 +3,9 @@
  * the five drawn views, the plan glyph, the skin under a lamp and blocked views all come from these three outlines.
  * Coordinates: x from the front-most point rearwards, y from the centreline to the left, z up from the ground.
  */
+
 import type { OwnOutlines } from '../document/index.ts';
+import type { Millimetres } from '../units/index.ts';
 import type { Outline, Point } from './outline/outline.ts';
 
 export type View = 'front' | 'left' | 'plan' | 'right' | 'rear';
@@ -30,7 +32,7 @@ export interface BodyPart {
   plan: Outline; // [x, y]
   details: Partial<Record<View, Detail[]>>;
   material: Material;
-  thicknessMm: number;
+  thicknessMm: Millimetres;
   /** Moves a part in the painter's order where its nearest point does not decide (a wheel in its arch). */
   paintBias: Partial<Record<View, number>>;
   /** False for cables and hooks: drawn, but neither carries a lamp nor hides one. */
@@ -42,20 +44,20 @@ export interface TapeEdge {
   id: string;
   name: string;
   axis: 'x' | 'y' | 'z';
-  atMm: number;
+  atMm: Millimetres;
 }
 
 export interface ParameterRule {
   name: string;
-  defaultMm: number;
-  minimumMm: number;
-  maximumMm: number;
+  defaultMm: Millimetres;
+  minimumMm: Millimetres;
+  maximumMm: Millimetres;
 }
 
 interface Place {
-  xMm: number;
-  yMm: number;
-  zMm: number;
+  xMm: Millimetres;
+  yMm: Millimetres;
+  zMm: Millimetres;
 }
 
 /** How the parts of a joint move: about an axis through a point of the plane across it, or straight along an axis. */
@@ -97,7 +99,7 @@ export interface Pass {
   name: string;
   kind: 'grommet' | 'plug' | 'tube' | 'hole';
   position: Place;
-  diameterMm: number;
+  diameterMm: Millimetres;
   /** True where water reaches it: it then wants a seal. */
   wet: boolean;
 }
@@ -106,7 +108,7 @@ export interface Pass {
 export interface Behind {
   partId: string;
   what: string;
-  depthMm: number;
+  depthMm: Millimetres;
 }
 
 /** A mirror the driver looks into. */
@@ -150,16 +152,16 @@ export interface Body extends BodyPlan, Fittings {
   name: string;
   hasEngine: boolean;
   parameters: Record<string, number>;
-  lengthMm: number;
-  widthMm: number;
-  heightMm: number;
+  lengthMm: Millimetres;
+  widthMm: Millimetres;
+  heightMm: Millimetres;
   /** How far everything reaches, attachments included: what a drawing needs room for. */
   span: Span;
 }
 
 export interface Span {
-  fromMm: number;
-  toMm: number;
-  wideMm: number;
-  topMm: number;
+  fromMm: Millimetres;
+  toMm: Millimetres;
+  wideMm: Millimetres;
+  topMm: Millimetres;
 }

@@ -1,11 +1,12 @@
 /** What each dimension of a template measures on the body, so that a drawing can show it. */
+import type { Millimetres } from '../units/index.ts';
 import type { Body, BodyPart } from './bodyModel.ts';
 import { extent } from './outline/outline.ts';
 
 export interface DimensionLine {
   axis: 'x' | 'y' | 'z';
-  fromMm: number;
-  toMm: number;
+  fromMm: Millimetres;
+  toMm: Millimetres;
 }
 
 const middleX = (part: BodyPart | undefined): number => {

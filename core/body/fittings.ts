@@ -3,6 +3,7 @@
  * mirrors. All are placed by the parts' own extents, so they follow every dimension. Travel angles and depths are
  * common practice, no source; a survey replaces them.
  */
+import type { Millimetres } from '../units/index.ts';
 import type { Behind, BodyPart, Fittings, Joint, MirrorGlass, Zone } from './bodyModel.ts';
 import { extent } from './outline/outline.ts';
 
@@ -22,7 +23,7 @@ const extentsOf = (part: BodyPart): Extents => ({
 });
 
 const middle = ([low, high]: Span): number => (low + high) / 2;
-const at = (xMm: number, yMm: number, zMm: number) => ({ xMm, yMm, zMm });
+const at = (xMm: Millimetres, yMm: Millimetres, zMm: Millimetres) => ({ xMm, yMm, zMm });
 const pair = (id: string): string[] => [`${id}-left`, `${id}-right`];
 
 /** Stones, water and turning tyres reach this far from a wheel. */

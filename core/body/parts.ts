@@ -1,4 +1,5 @@
 /** Making parts in few words: boxes, mirrored pairs, wheels, and details that go on several views at once. */
+import type { Millimetres } from '../units/index.ts';
 import type { BodyPart, Detail, Look, Material, View } from './bodyModel.ts';
 import { circle, extent, type Outline, type Point, rectangle, reflected, rounded } from './outline/outline.ts';
 
@@ -8,7 +9,7 @@ interface PartOptions {
   plan?: Outline;
   details?: Partial<Record<View | 'sides', Detail[]>>;
   material?: Material;
-  thicknessMm?: number;
+  thicknessMm?: Millimetres;
   paintBias?: Partial<Record<View | 'sides', number>>;
   solid?: boolean;
 }
@@ -18,7 +19,7 @@ export interface Box {
   x: readonly [number, number];
   y: readonly [number, number];
   z: readonly [number, number];
-  radiusMm?: number;
+  radiusMm?: Millimetres;
 }
 
 const DEFAULT_THICKNESS_MM: Record<Material, number> = {
@@ -136,10 +137,10 @@ function wheelFace(x: number, radius: number): Detail[] {
 /** A pair of wheels (single or twin) on one axle. `outerMm` is the outer face from the centreline. */
 export function wheels(
   id: string,
-  xMm: number,
-  radiusMm: number,
-  outerMm: number,
-  widthMm: number,
+  xMm: Millimetres,
+  radiusMm: Millimetres,
+  outerMm: Millimetres,
+  widthMm: Millimetres,
   twin = false,
 ): BodyPart[] {
   const tyre = (name: string, outer: number, face: boolean) =>
@@ -190,7 +191,7 @@ export function mudguardOutline(
 const shiftedA = (outline: Outline, by: number): Outline => outline.map(([a, b]) => [a + by, b] as const);
 
 /** The part set back along x: outlines and details of the sides and the plan move, front and rear stay. */
-export function movedBack(given: BodyPart, byMm: number): BodyPart {
+export function movedBack(given: BodyPart, byMm: Millimetres): BodyPart {
   if (byMm === 0) return given;
   const details = Object.fromEntries(
     Object.entries(given.details).map(([view, list]) => [

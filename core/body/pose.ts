@@ -1,5 +1,7 @@
 /** Bodies with their joints moved: raised booms, folded wings, tipped beds. */
+
 import type { Face, Position } from '../document/index.ts';
+import type { Millimetres } from '../units/index.ts';
 import type { Body, BodyPart, Detail, Joint, Pose, View } from './bodyModel.ts';
 import { extent, type Outline, type Point } from './outline/outline.ts';
 import { partUnder } from './solid.ts';
@@ -62,7 +64,7 @@ function turned(part: BodyPart, about: AxisName, pivot: Point, deg: number): Bod
   return { ...part, side: outlineOf('y'), front: outlineOf('x'), plan: outlineOf('z'), details };
 }
 
-function slid(part: BodyPart, along: AxisName, byMm: number): BodyPart {
+function slid(part: BodyPart, along: AxisName, byMm: Millimetres): BodyPart {
   const shift = (across: AxisName) => {
     const [a, b] = PLANE[across];
     return ([p, q]: Point): Point => [a === along ? p + byMm : p, b === along ? q + byMm : q];

@@ -1,14 +1,16 @@
 /** Questions asked of the solids of a body: where is the skin, what hides a lamp. Exact for rays along an axis. */
+
 import type { Face } from '../document/index.ts';
+import type { Millimetres } from '../units/index.ts';
 import type { Body, BodyPart, View } from './bodyModel.ts';
 import { contains, crossings, type Interval, overlap } from './outline/outline.ts';
 
 export type Axis = 'x' | 'y' | 'z';
 
 interface Point3 {
-  xMm: number;
-  yMm: number;
-  zMm: number;
+  xMm: Millimetres;
+  yMm: Millimetres;
+  zMm: Millimetres;
 }
 
 /** Stretches of the part along an axis, through a point of the plane across it. */
@@ -49,9 +51,9 @@ const along = (point: Point3, axis: Axis): number => (axis === 'x' ? point.xMm :
  * The outermost surface that a face meets at a point (its coordinate along the face's normal is ignored).
  * Null when nothing is there.
  */
-export function skinAt(body: Body, face: Face, point: Point3): { atMm: number; part: BodyPart } | null {
+export function skinAt(body: Body, face: Face, point: Point3): { atMm: Millimetres; part: BodyPart } | null {
   const { axis, sign } = TOWARDS_VIEWER[viewOfFace[face]];
-  let best: { atMm: number; part: BodyPart } | null = null;
+  let best: { atMm: Millimetres; part: BodyPart } | null = null;
   for (const part of body.parts) {
     if (!part.solid) continue;
     for (const [low, high] of spansAlong(part, axis, point)) {

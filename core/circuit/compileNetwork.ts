@@ -5,7 +5,7 @@
 import type { Build, Element, ElementOf, Id, Lamp, LampModel } from '../document/index.ts';
 import { meanCurrentA } from '../flash/index.ts';
 import { signalControl, slotWhen, terminalNode } from '../graph/index.ts';
-import { conductor, resistanceOhmPerM } from '../units/index.ts';
+import { type Amps, conductor, type Ohms, resistanceOhmPerM, type Volts } from '../units/index.ts';
 import { fuseResistanceOhm } from './fuses.ts';
 import type { CircuitElement, CircuitSolution } from './solver/circuit.ts';
 import { type PreparedCircuit, prepareCircuit } from './solver/solveCircuit.ts';
@@ -19,13 +19,13 @@ export interface Setting {
   /** Controls whose patterns the averages follow; by default the most that any function has a lamp draw. */
   shownBy?: ReadonlySet<Id>;
   /** Battery terminal voltage; by default at rest, fully charged. */
-  batteryV?: number;
+  batteryV?: Volts;
   /** Relays whose contact is closed; by default those whose control is on. See solveSetting. */
   pulled?: ReadonlySet<Id>;
 }
 
 /** Lead-acid at rest, full: 12.8 V, twice that for 24 V (common practice, no source). */
-export const restingVoltageV = (systemVoltageV: number): number => (systemVoltageV === 24 ? 25.6 : 12.8);
+export const restingVoltageV = (systemVoltageV: Volts): Volts => (systemVoltageV === 24 ? 25.6 : 12.8);
 
 /** Internal resistance of a starter battery with its cables (common practice, no source). */
 export const BATTERY_OHM = 0.008;
@@ -46,7 +46,7 @@ const BATTERY_PLUS = 'battery+';
 const RECTIFIER = { saturationCurrentA: 1e-9, emissionCoefficient: 1.6, seriesResistanceOhm: 0.02 };
 
 /** What a lamp takes in the first instant with every head lit, A at rest voltage. */
-export const coldCurrentA = ({ light, maximumA }: LampModel): number =>
+export const coldCurrentA = ({ light, maximumA }: LampModel): Amps =>
   light === 'filament' ? maximumA * COLD_FACTOR : maximumA;
 
 function ratedLoadA(build: Build, lamp: Lamp, model: LampModel, { load, shownBy }: Pick<Setting, 'load' | 'shownBy'>) {
@@ -143,7 +143,7 @@ function compileElement(
     b: at(b),
     closed: closed.get(name) ?? false,
   });
-  const ohm = (name: string, a: string, b: string, resistanceOhm: number): CircuitElement => ({
+  const ohm = (name: string, a: string, b: string, resistanceOhm: Ohms): CircuitElement => ({
     id: name,
     kind: 'resistor',
     a: at(a),

@@ -3,7 +3,7 @@ import type { Build, Element, FuseFamily, Id, Lamp } from '../document/index.ts'
 import { meanCurrentA } from '../flash/index.ts';
 import type { Contact } from '../graph/index.ts';
 import { type Feed, isRun, outwardWires, sourceName } from '../graph/index.ts';
-import { ampacityA, conductor, gaugeName } from '../units/index.ts';
+import { type Amps, ampacityA, conductor, gaugeName, type Millimetres, type Volts } from '../units/index.ts';
 import { coldCurrentA, restingVoltageV, solveSetting } from './compileNetwork.ts';
 import { CONTINUOUS_RATIO, FAMILIES, fuseForLoadA, openingTime, SMALLEST_FUSE_A } from './fuses.ts';
 import { type Drop, dropOf, judgedDropV, type Section, sectionsOf, USUAL_BUNDLE } from './sections.ts';
@@ -12,36 +12,36 @@ import { type Drop, dropOf, judgedDropV, type Section, sectionsOf, USUAL_BUNDLE 
 export interface Limit {
   kind: 'slot' | 'tap' | 'fuse' | 'main' | 'switch' | 'relay' | 'channel' | 'flasher' | 'connector' | 'wire';
   name: string;
-  limitA: number;
+  limitA: Amps;
   /** What the lamps behind it draw, all lit, A. */
-  loadA: number;
+  loadA: Amps;
   /** Largest current that gets there before something opens, A. */
-  deviceRatingA: number;
+  deviceRatingA: Amps;
   reason: string;
   elementIds: Id[];
   wireIds: Id[];
 }
 
 export interface FeedFigures {
-  averageA: number;
-  maximumA: number;
+  averageA: Amps;
+  maximumA: Amps;
   /** Longest way from the source to a lamp along the supply wires, mm. */
-  longestRunMm: number;
-  cutLengthMm: number;
+  longestRunMm: Millimetres;
+  cutLengthMm: Millimetres;
   /** Wire by wire, in the order of the walk from the source and then to ground. */
   sections: Section[];
   drop: Drop;
   /** The lamp that loses most for what it may lose. */
   farLamp: Lamp | null;
-  farLampV: number;
-  sourceV: number;
+  farLampV: Volts;
+  sourceV: Volts;
   /** Lost on the way there and back, copper warm; the battery's own loss is not counted against a wire. */
-  dropV: number;
+  dropV: Volts;
   dropPercent: number;
-  dropBudgetV: number;
+  dropBudgetV: Volts;
   /** What the lamps take in the first instant, on cold filaments, were there no wire before them, A. */
-  inrushA: number;
-  fuseNeededA: number | null;
+  inrushA: Amps;
+  fuseNeededA: Amps | null;
   fuseReason: string;
   limits: Limit[];
   weakest: Limit | null;
@@ -54,13 +54,13 @@ export interface AssessedFeed {
 }
 
 /** What feeds draw from one slot together, every lamp lit, A. */
-export const takenFromSlotA = (feeds: readonly AssessedFeed[], slotId: Id): number =>
+export const takenFromSlotA = (feeds: readonly AssessedFeed[], slotId: Id): Amps =>
   feeds.filter(({ feed }) => feed.slot?.id === slotId).reduce((sum, { figures }) => sum + figures.maximumA, 0);
 
 const round1 = (value: number) => Math.round(value * 10) / 10;
 
 /** Sum over lamps: every head lit, or on the mean of what they show. */
-export const ratedCurrentA = (build: Build, lamps: readonly Lamp[], load: 'averageA' | 'maximumA'): number =>
+export const ratedCurrentA = (build: Build, lamps: readonly Lamp[], load: 'averageA' | 'maximumA'): Amps =>
   lamps.reduce(
     (sum, lamp) =>
       sum + (load === 'averageA' ? meanCurrentA(build, lamp) : (build.models[lamp.modelKey]?.maximumA ?? 0)),
@@ -108,7 +108,7 @@ function contactLimits(build: Build, feed: Feed): Limit[] {
 }
 
 /** Wires by gauge; what is there already is not the crew's to size. */
-function wireLimits(feed: Feed, loadA: number): Limit[] {
+function wireLimits(feed: Feed, loadA: Amps): Limit[] {
   const byGauge = new Map<string, Limit>();
   for (const wire of [...feed.wires, ...feed.groundWires].filter(isRun)) {
     const key = `${wire.table} ${wire.gauge}`;
@@ -131,7 +131,7 @@ function wireLimits(feed: Feed, loadA: number): Limit[] {
   return [...byGauge.values()];
 }
 
-function limitsOf(build: Build, feed: Feed, loadA: number): Limit[] {
+function limitsOf(build: Build, feed: Feed, loadA: Amps): Limit[] {
   const limits: Limit[] = [];
   const { source, slot, fuse } = feed;
   const common = { loadA, deviceRatingA: fuse.ratingA, wireIds: [] };
@@ -233,7 +233,7 @@ export function fuseForLamps(
 }
 
 /** What load resistors between a feed and ground draw beside the lamps, A. */
-function loadResistorsA(build: Build, feed: Feed): number {
+function loadResistorsA(build: Build, feed: Feed): Amps {
   const grounded = new Set(
     Object.values(build.wires).flatMap(({ from, to }) =>
       build.elements[to.elementId]?.kind === 'ground' ? [from.elementId] : [],
@@ -246,7 +246,7 @@ function loadResistorsA(build: Build, feed: Feed): number {
   }, 0);
 }
 
-function fuseReason(feed: Feed, maximumA: number, inrushA: number, neededA: number | null): string {
+function fuseReason(feed: Feed, maximumA: Amps, inrushA: Amps, neededA: Amps | null): string {
   if (feed.ownFuse) {
     const ownA = feed.slot?.ownLoadA ?? 0;
     return `The unit's own ${feed.fuse.ratingA} A protects it: ${round1(maximumA)} A beside ${round1(ownA)} A of its own`;

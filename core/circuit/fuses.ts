@@ -1,5 +1,7 @@
 /** Protections by family: ratings, resistance, and how soon they open at a multiple of the rating. */
+
 import type { FuseFamily } from '../document/index.ts';
+import type { Amps, Ohms, Volts } from '../units/index.ts';
 
 /** Blade fuses by ISO 8820-3 / SAE J1284 (colours from memory). */
 export const BLADE_FUSES = [
@@ -30,7 +32,7 @@ export interface Family {
   ratingsA: readonly number[];
   timeCurrentLimits: readonly TimeCurrentLimit[];
   /** Voltage lost over it at its rating, V. */
-  dropAtRatingV: number;
+  dropAtRatingV: Volts;
   resets: boolean;
   source: string;
 }
@@ -114,7 +116,7 @@ export const FAMILIES: Record<FuseFamily, Family> = {
 export const CONTINUOUS_RATIO = 0.8;
 
 /** Smallest rating of a family that carries a steady load: 8.2 A -> 15 A blade. Null above its largest. */
-export function fuseForLoadA(steadyA: number, family: FuseFamily = 'blade'): number | null {
+export function fuseForLoadA(steadyA: Amps, family: FuseFamily = 'blade'): Amps | null {
   return FAMILIES[family].ratingsA.find((ratingA) => ratingA >= steadyA / CONTINUOUS_RATIO - 1e-9) ?? null;
 }
 
@@ -122,7 +124,7 @@ export function fuseForLoadA(steadyA: number, family: FuseFamily = 'blade'): num
 export const SMALLEST_FUSE_A = 3;
 
 /** Resistance of a protection, from its drop at the rating (common practice, no source). */
-export const fuseResistanceOhm = (ratingA: number, family: FuseFamily = 'blade'): number =>
+export const fuseResistanceOhm = (ratingA: Amps, family: FuseFamily = 'blade'): Ohms =>
   FAMILIES[family].dropAtRatingV / ratingA;
 
 /** Between two rows of the table a limit is taken on a straight line of the logarithms, as the sheets draw it. */
@@ -148,7 +150,7 @@ export interface OpeningTime {
  * When a protection opens at a current. The latest time steps from limit to limit (the sheet promises no more); the
  * earliest is drawn between them. `openingTime('blade', 10, 20) // => { notBeforeS: 0.15, byS: 5 }`
  */
-export function openingTime(family: FuseFamily, ratingA: number, currentA: number): OpeningTime {
+export function openingTime(family: FuseFamily, ratingA: Amps, currentA: Amps): OpeningTime {
   const { timeCurrentLimits } = FAMILIES[family];
   const multiple = currentA / ratingA;
   const passed = timeCurrentLimits.filter((limit) => multiple >= limit.multiple - 1e-9).at(-1);
@@ -157,4 +159,4 @@ export function openingTime(family: FuseFamily, ratingA: number, currentA: numbe
 }
 
 /** The slowest that a blade of a rating may open at a current, seconds; infinity below its first limit. */
-export const opensByS = (ratingA: number, currentA: number): number => openingTime('blade', ratingA, currentA).byS;
+export const opensByS = (ratingA: Amps, currentA: Amps): number => openingTime('blade', ratingA, currentA).byS;

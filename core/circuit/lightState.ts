@@ -1,5 +1,7 @@
 /** What a lamp shows on the volts and amps that it gets. */
+
 import type { LampModel } from '../document/index.ts';
+import type { Volts } from '../units/index.ts';
 import type { ElementState } from './solver/circuit.ts';
 
 export type LightState = 'dark' | 'dim' | 'lit';
@@ -15,7 +17,7 @@ const DARK_RATIO = 0.25;
 export function lightState(
   { light, cutInV }: Pick<LampModel, 'light' | 'cutInV'>,
   { voltageV, currentA }: ElementState,
-  systemVoltageV: number,
+  systemVoltageV: Volts,
 ): LightState {
   if (Math.abs(currentA) < LIT_FROM_A) return 'dark';
   // A light-emitting diode lets nothing through the wrong way round.

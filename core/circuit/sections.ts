@@ -1,7 +1,15 @@
 /** A feed section by section: what flows in each wire in the worst setting, what protects it, what it costs in volts. */
 import type { Build, Id, Lamp, LampModel, Wire } from '../document/index.ts';
 import { type Feed, isRun, outward, outwardWires } from '../graph/index.ts';
-import { ampacityA, COPPER_TEMPERATURE_COEFFICIENT, conductor, resistanceOhmPerM } from '../units/index.ts';
+import {
+  type Amps,
+  ampacityA,
+  COPPER_TEMPERATURE_COEFFICIENT,
+  conductor,
+  type Ohms,
+  resistanceOhmPerM,
+  type Volts,
+} from '../units/index.ts';
 import { BATTERY_OHM } from './compileNetwork.ts';
 import type { CircuitSolution } from './solver/circuit.ts';
 
@@ -25,19 +33,19 @@ export const dropBudgetPercent = (model: LampModel | undefined): number =>
 export interface Section {
   wire: Wire;
   /** What flows in it with everything on that can be, every head lit, A. */
-  currentA: number;
+  currentA: Amps;
   /** The same in the first instant, on cold filaments, A. */
-  peakA: number;
+  peakA: Amps;
   /** The fuse ahead of it, A. A channel's rating is a limit, not a fuse, and protects nothing. */
-  protectedByA: number;
+  protectedByA: Amps;
   /** What it carries in a bundle of so many, A. */
-  ampacityA: number;
+  ampacityA: Amps;
   bundledWith: number;
-  dropV: number;
+  dropV: Volts;
 }
 
 /** Resistance of a wire at 20 °C, end to end. */
-export const wireOhm = ({ table, gauge, lengthMm }: Wire): number =>
+export const wireOhm = ({ table, gauge, lengthMm }: Wire): Ohms =>
   resistanceOhmPerM(conductor(table, gauge)) * (lengthMm / 1000);
 
 const currentIn = (solution: CircuitSolution, wire: Wire): number =>
@@ -85,17 +93,17 @@ export function wiresOnWay(build: Build, feed: Feed, lampId: Id): Wire[] {
 export interface Drop {
   lamp: Lamp | null;
   /** In the copper that the crew runs, at 20 °C. */
-  wireV: number;
+  wireV: Volts;
   /** In fuses, switches, relays, plugs and ground points. */
-  contactsV: number;
+  contactsV: Volts;
   /** Inside the battery, and in leads that are there already: no wire of the crew's makes it less. */
-  sourceV: number;
+  sourceV: Volts;
   /** All of it, from the battery at rest to the lamp. */
-  totalV: number;
-  budgetV: number;
+  totalV: Volts;
+  budgetV: Volts;
 }
 
-export function dropOf(build: Build, feed: Feed, solution: CircuitSolution, restV: number): Drop {
+export function dropOf(build: Build, feed: Feed, solution: CircuitSolution, restV: Volts): Drop {
   const batteryV = (solution.elements.battery?.currentA ?? 0) * BATTERY_OHM;
   let worst = { lamp: null as Lamp | null, totalV: 0, budgetV: (restV * SEEN_BUDGET_PERCENT) / 100, ratio: -1 };
   for (const elementId of feed.elementIds) {
@@ -118,7 +126,7 @@ export function dropOf(build: Build, feed: Feed, solution: CircuitSolution, rest
 }
 
 /** What is judged against the budget: the way from the battery's posts to the lamp and back, its copper warm. */
-export const judgedDropV = ({ wireV, contactsV }: Drop): number => wireV * WARM_FACTOR + contactsV;
+export const judgedDropV = ({ wireV, contactsV }: Drop): Volts => wireV * WARM_FACTOR + contactsV;
 
 /** Does thicker wire help at all? Where copper is under half of the loss it does not. */
 export const isCopperMost = (drop: Drop): boolean => drop.wireV * WARM_FACTOR >= drop.contactsV;

@@ -1,5 +1,7 @@
 /** What a lamp draws on the mean: by the pattern that it shows, steady being steady. */
+
 import type { Build, Id, Lamp, LightFunction, Show } from '../document/index.ts';
+import type { Amps } from '../units/index.ts';
 import { drawnIn, type Pattern, patternOf } from './patterns/patterns.ts';
 import { byPriority } from './should.ts';
 
@@ -26,7 +28,7 @@ const drawnBy = (build: Build, { levelPercent, modulator }: LightFunction, { pat
  * Mean current of a lamp, A. With `controlIds` what it shows while those are on; without, the most that any function has
  * it draw. A lamp that no function shows draws what its sheet says of its usual pattern.
  */
-export function meanCurrentA(build: Build, lamp: Lamp, controlIds: ReadonlySet<Id> | null = null): number {
+export function meanCurrentA(build: Build, lamp: Lamp, controlIds: ReadonlySet<Id> | null = null): Amps {
   const model = build.models[lamp.modelKey];
   if (!model) return 0;
   const functions = byPriority(build).filter((each) => each.shows[lamp.id]);

@@ -1,6 +1,8 @@
 /** The legend of a unit's controls, made from the build, so that board, label, remote and operator card say the same. */
+
 import type { Build, Control, ElementOf, Id, OperationDraft } from '../document/index.ts';
 import { tagList } from '../place/index.ts';
+import type { Amps } from '../units/index.ts';
 import { patternOf } from './patterns/patterns.ts';
 import { byPriority } from './should.ts';
 
@@ -67,7 +69,7 @@ export interface Merge {
   drop: Control;
   /** What can no longer be shown apart. */
   lost: string;
-  currentA: number;
+  currentA: Amps;
   /** May the kept channel carry both? */
   fits: boolean;
   operations: OperationDraft[];

@@ -2,7 +2,9 @@
  * What each lamp should show for one setting of the controls: of the functions that are on, the one with the highest
  * priority has the lamp. This is the design's word, not the circuit's (that is core/circuit) nor the meter's.
  */
+
 import type { Build, Id, Lamp, LightColour, LightFunction, Show } from '../document/index.ts';
+import type { Amps } from '../units/index.ts';
 import { colourAt, drawnIn, levelAt, offsetS, type Pattern, patternOf } from './patterns/patterns.ts';
 
 export interface LampShow {
@@ -54,11 +56,11 @@ export const shownColour = ({ lamp, pattern, show }: LampShow, timeS: number): L
 
 export interface CurrentTrace {
   /** Steps: from this time on, this current. */
-  steps: { timeS: number; currentA: number }[];
-  peakA: number;
-  meanA: number;
+  steps: { timeS: number; currentA: Amps }[];
+  peakA: Amps;
+  meanA: Amps;
   /** Should lamps that nothing keeps in step come to light all at once, A. */
-  worstA: number;
+  worstA: Amps;
 }
 
 /** Current over time of lamps that draw their maximum while lit, over a window. */

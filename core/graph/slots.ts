@@ -1,16 +1,18 @@
 /** What a fuse slot is, as its readings say. A slot that only looks empty may be prewired for an option. */
+
 import type { Build, Control, Signal, Slot, SlotWhen, SourceKind } from '../document/index.ts';
+import type { Amps, Volts } from '../units/index.ts';
 
 /** Below this part of the system voltage a reading counts as dead: a healthy slot stands within a volt of the battery. */
 const LIVE_RATIO = 0.8;
 
-const isLive = (readingV: number, systemVoltageV: number): boolean => readingV >= systemVoltageV * LIVE_RATIO - 1e-9;
+const isLive = (readingV: Volts, systemVoltageV: Volts): boolean => readingV >= systemVoltageV * LIVE_RATIO - 1e-9;
 
 /**
  * State of a slot by its readings: reserved wins, then what the meter says; both readings are needed, and a third where
  * it is meant to be hot with a signal of the driver. Dead without its signal and hot with it is live with it, not dead.
  */
-export function slotWhen(slot: Slot, systemVoltageV: number): SlotWhen {
+export function slotWhen(slot: Slot, systemVoltageV: Volts): SlotWhen {
   if (slot.reservedFor !== '') return 'reserved';
   const { keyOffV, keyOnV, signalV } = slot.reading;
   if (keyOnV === null || keyOffV === null) return 'unread';
@@ -31,7 +33,7 @@ export const SLOT_WHEN_WORDS: Record<SlotWhen, string> = {
 };
 
 /** Amps the slot can still give beside what hangs on it already. */
-export const slotHeadroomA = (slot: Slot, takenA: number): number => slot.limitA - slot.ownLoadA - takenA;
+export const slotHeadroomA = (slot: Slot, takenA: Amps): Amps => slot.limitA - slot.ownLoadA - takenA;
 
 const SOURCE_NAMES: Record<SourceKind, string> = {
   slot: 'Slot',
@@ -49,7 +51,7 @@ export const sourceInText = (slot: Pick<Slot, 'kind' | 'label'>): string =>
   `${SOURCE_NAMES[slot.kind].toLowerCase()} ${slot.label}`;
 
 /** When a source is live, in words: a pin that is hot with its signal says with which. */
-export function whenWords(slot: Slot, systemVoltageV: number): string {
+export function whenWords(slot: Slot, systemVoltageV: Volts): string {
   const when = slotWhen(slot, systemVoltageV);
   return when === 'signal' ? `hot with ${SIGNAL_WORDS[slot.signal!]}` : SLOT_WHEN_WORDS[when];
 }
@@ -79,5 +81,5 @@ export const signalControl = (build: Build, signal: Signal): Control | undefined
   Object.values(build.controls).find((control) => control.kind === 'signal' && control.signal === signal);
 
 /** The signal with which a source is hot, where it is with one. */
-export const signalOfSlot = (slot: Slot, systemVoltageV: number): Signal | null =>
+export const signalOfSlot = (slot: Slot, systemVoltageV: Volts): Signal | null =>
   slotWhen(slot, systemVoltageV) === 'signal' ? slot.signal : null;

@@ -1,4 +1,6 @@
 /** Bundles: how thick wires are together, and the loom, grommet and hole that take them. */
+import type { Millimetres } from '../units/index.ts';
+
 /** Outside diameter of the rule of thumb, 1.2 sqrt(sum d2), as 1.2 sqrt(N) d for equal wires (common practice, no source). */
 const RULE_FACTOR = 1.2;
 
@@ -56,7 +58,7 @@ const ENCLOSING_STEPS = 200;
  * Diameter of a circle round others: its middle steps towards whatever sticks out farthest, by less each time (Badoiu
  * and Clarkson 2003). Wherever it stops, everything is inside, so the answer is never too small.
  */
-function enclosingMm(circles: readonly Circle[]): number {
+function enclosingMm(circles: readonly Circle[]): Millimetres {
   let [x, y] = [0, 0];
   let least = Number.POSITIVE_INFINITY;
   for (let step = 1; step <= ENCLOSING_STEPS; step++) {
@@ -81,7 +83,7 @@ const MANY = 12;
  * all of them, and enclosed; since hands do no better and the rule of thumb is under the tightest circle for two to six
  * wires, the larger of the two is taken. `bundleMm([2, 2]) // => 4`
  */
-export function bundleMm(outerMm: readonly number[]): number {
+export function bundleMm(outerMm: readonly number[]): Millimetres {
   if (outerMm.length < 2) return outerMm[0] ?? 0;
   const rule = RULE_FACTOR * Math.sqrt(outerMm.reduce((sum, diameter) => sum + diameter ** 2, 0));
   const radii = outerMm.map((diameter) => diameter / 2).sort((a, b) => b - a);
@@ -97,13 +99,13 @@ export const LOOM_SIZES_MM = [5, 7, 10, 13, 16, 19, 22, 25, 32, 38] as const;
 const LOOM_FILL = 0.9;
 
 /** Smallest loom for a bundle; null when it has to be split. */
-export const loomFor = (bundleDiameterMm: number): number | null =>
+export const loomFor = (bundleDiameterMm: Millimetres): number | null =>
   LOOM_SIZES_MM.find((size) => size * LOOM_FILL >= bundleDiameterMm) ?? null;
 
 export interface Grommet {
-  boreMm: number;
+  boreMm: Millimetres;
   /** Hole that it snaps into. */
-  holeMm: number;
+  holeMm: Millimetres;
 }
 
 /** Grommets by bore and hole, mm (common practice, no source; 7 mm for one lead, 20 mm for a two-lamp loom). */
@@ -126,6 +128,6 @@ const DRAW_ROOM = 1.1;
  * Smallest grommet that a bundle passes; in a hole that is there already, the smallest that also fills it, as a hole can
  * be made larger only. Null when the bundle has to be split.
  */
-export const grommetFor = (bundleDiameterMm: number, inHoleMm = 0): Grommet | null =>
+export const grommetFor = (bundleDiameterMm: Millimetres, inHoleMm = 0): Grommet | null =>
   GROMMETS.find(({ boreMm, holeMm }) => boreMm >= bundleDiameterMm * DRAW_ROOM - 1e-9 && holeMm >= inHoleMm - 1e-9) ??
   null;

@@ -1,6 +1,8 @@
 /** How near a way of wires comes to what would harm it, and where it would be clear. */
+
 import type { Zone, ZoneKind } from '../body/index.ts';
 import type { Position } from '../document/index.ts';
+import type { Millimetres } from '../units/index.ts';
 
 /** Distance that wire keeps from hot and moving things, mm (common practice, no source). */
 export const CLEARANCE_MM: Partial<Record<ZoneKind, number>> = { hot: 120, moving: 60, pinch: 60 };
@@ -12,13 +14,13 @@ const AXES = [
 ] as const;
 
 /** Distance from a point to the box of a zone, mm; 0 inside. */
-const zoneDistanceMm = (zone: Zone, position: Position): number =>
+const zoneDistanceMm = (zone: Zone, position: Position): Millimetres =>
   Math.hypot(...AXES.map(([axis, key]) => Math.max(zone[axis][0] - position[key], 0, position[key] - zone[axis][1])));
 
 const STEP_MM = 40;
 
 /** Least distance of a straight segment from a zone, looked at every few centimetres, mm. */
-export function segmentDistanceMm(zone: Zone, a: Position, b: Position): number {
+export function segmentDistanceMm(zone: Zone, a: Position, b: Position): Millimetres {
   const lengthMm = Math.hypot(...AXES.map(([, key]) => b[key] - a[key]));
   const steps = Math.max(1, Math.ceil(lengthMm / STEP_MM));
   let least = Number.POSITIVE_INFINITY;

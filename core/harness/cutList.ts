@@ -1,13 +1,13 @@
 /** The cut list: every wire of a unit with its tag, ends, terminals, strip lengths and shrink, in the order of the feeds. */
 import type { Build, Element, SourceKind, Terminal, Wire } from '../document/index.ts';
 import { deriveFeeds, isRun, sourceInText, unitsOwnParts } from '../graph/index.ts';
-import { conductor, wireOuterMm } from '../units/index.ts';
+import { conductor, type Millimetres, type SquareMillimetres, wireOuterMm } from '../units/index.ts';
 
 export interface CutEnd {
   /** What it goes to, as the crew names it. */
   to: string;
   fitting: string;
-  stripMm: number;
+  stripMm: Millimetres;
 }
 
 export interface CutLine {
@@ -17,14 +17,14 @@ export interface CutLine {
   feed: string;
   gauge: string;
   colour: Wire['colour'];
-  lengthMm: number;
+  lengthMm: Millimetres;
   from: CutEnd;
   end: CutEnd;
-  shrinkMm: number;
+  shrinkMm: Millimetres;
 }
 
 /** Insulated terminals and butts by wire: red, blue, yellow ranges. Common practice, from memory. */
-export function terminalColour(areaMm2: number): 'red' | 'blue' | 'yellow' | 'bare lug' {
+export function terminalColour(areaMm2: SquareMillimetres): 'red' | 'blue' | 'yellow' | 'bare lug' {
   if (areaMm2 <= 1.5) return 'red';
   if (areaMm2 <= 2.5) return 'blue';
   return areaMm2 <= 6 ? 'yellow' : 'bare lug';
@@ -41,7 +41,7 @@ const SOURCE_LEADS: Record<SourceKind, string> = {
   ignition: 'ignition lead',
 };
 
-function fittingOf(build: Build, element: Element, areaMm2: number): Omit<CutEnd, 'to'> {
+function fittingOf(build: Build, element: Element, areaMm2: SquareMillimetres): Omit<CutEnd, 'to'> {
   const colour = terminalColour(areaMm2);
   switch (element.kind) {
     case 'tap':
@@ -86,14 +86,14 @@ function fittingOf(build: Build, element: Element, areaMm2: number): Omit<CutEnd
 }
 
 /** Thickest wire that a fitting takes, mm2. Common practice, no source: 6.3 mm blades to 6, receiver blocks to 2.5. */
-const TAKES_MM2: { fits: RegExp; mostMm2: number }[] = [
+const TAKES_MM2: { fits: RegExp; mostMm2: SquareMillimetres }[] = [
   { fits: /receiver block/, mostMm2: 2.5 },
   { fits: /add-a-tap/, mostMm2: 4 },
   { fits: /blade 6\.3/, mostMm2: 6 },
 ];
 
 /** Thickest wire that a fitting of the cut list takes, mm2; infinity when it takes any. */
-export const takesMm2 = (fitting: string): number =>
+export const takesMm2 = (fitting: string): SquareMillimetres =>
   TAKES_MM2.find(({ fits }) => fits.test(fitting))?.mostMm2 ?? Number.POSITIVE_INFINITY;
 
 /** What the terminals of a switch are for. */
@@ -136,7 +136,7 @@ export function terminalName(build: Build, { elementId, terminal }: Terminal): s
 /** Shrink over a joint: three times the joint's barrel, at least 19 mm. Common practice, no source. */
 const MIN_SHRINK_MM = 19;
 const SHRINK_PER_OUTER = 9;
-export const shrinkOver = (areaMm2: number): number =>
+export const shrinkOver = (areaMm2: SquareMillimetres): number =>
   Math.max(MIN_SHRINK_MM, Math.round(wireOuterMm(areaMm2) * SHRINK_PER_OUTER));
 
 /** Every wire that the crew runs once, feed by feed; wires of no feed come last. Lengths as planned, spare ends included, mm. */

@@ -9,7 +9,7 @@ import type { Build, FuseFamily, Id, Lamp, Wire } from '../document/index.ts';
 import type { Contact } from '../graph/index.ts';
 import { BLADE, type Feed, LIGHT, outwardWires, sourceName, WIRE } from '../graph/index.ts';
 import { compareTags } from '../place/index.ts';
-import { conductor } from '../units/index.ts';
+import { type Amps, conductor, type Millimetres, type SquareMillimetres } from '../units/index.ts';
 
 export type Shape =
   | { kind: 'path'; d: string; stroke: string; width: number; fill?: string }
@@ -120,7 +120,7 @@ const LAMP_ROW = 24;
 const DROP_ROOM = 66;
 
 /** Line weight by area: thicker wire, thicker line. */
-const lineWidth = (areaMm2: number): number => Math.min(5.6, 1.7 + areaMm2 * 0.95);
+const lineWidth = (areaMm2: SquareMillimetres): number => Math.min(5.6, 1.7 + areaMm2 * 0.95);
 
 /** A way out of a feed's controls, with what hangs on it. */
 interface Lane {
@@ -162,7 +162,7 @@ const FAMILY_FILL: Record<Exclude<FuseFamily, 'blade'>, string> = {
 };
 
 /** A protection: a blade in its colour, a bolted bar, a breaker with its button, a link as a thin place in the wire. */
-function fuseShapes(x: number, y: number, family: FuseFamily, ratingA: number, ink: Ink): Shape[] {
+function fuseShapes(x: number, y: number, family: FuseFamily, ratingA: Amps, ink: Ink): Shape[] {
   const rating = text(x + 15, y + 4, String(ratingA), 'rating', { anchor: 'middle', fill: '#14191E' });
   const fill = family === 'blade' ? (BLADE[ratingA] ?? '#8A9096') : FAMILY_FILL[family];
   const body: Shape = {
@@ -395,7 +395,7 @@ interface LaneRun {
   /** Of its longest wire: what the run is made of, leads to fuses and switches apart. */
   main: Wire | null;
   /** Farthest lamp from the source, along the wire. */
-  lengthMm: number;
+  lengthMm: Millimetres;
   connectors: number;
 }
 

@@ -1,7 +1,7 @@
 /** The joint list: every place where wires end, with the leads that meet there and how the joint is made. */
 import { type Build, housingJoint, type Id, type LampModel, type Terminal } from '../document/index.ts';
 import { terminalNode } from '../graph/index.ts';
-import { conductor } from '../units/index.ts';
+import { conductor, type Millimetres, type SquareMillimetres } from '../units/index.ts';
 import { misleadingLeads } from './colourCode.ts';
 import { type CutEnd, type CutLine, cutList, givenEnds, givenName, shrinkOver } from './cutList.ts';
 
@@ -13,10 +13,10 @@ export interface Joint {
   at: string;
   leads: string[];
   /** Wires among them; the tag is null for a lead that was there before. */
-  wires: { id: Id; tag: string | null; areaMm2: number }[];
+  wires: { id: Id; tag: string | null; areaMm2: SquareMillimetres }[];
   fitting: string;
-  stripMm: number;
-  shrinkMm: number;
+  stripMm: Millimetres;
+  shrinkMm: Millimetres;
   /** What to look out for; empty when nothing. */
   note: string;
 }
@@ -49,7 +49,7 @@ interface MeetingEnd {
   wire: Joint['wires'][number];
   lead: string;
   feed: string;
-  shrinkMm: number;
+  shrinkMm: Millimetres;
   end: CutEnd;
 }
 

@@ -5,7 +5,7 @@
 import { type Body, carriedBy } from '../body/index.ts';
 import type { Build, Id, OperationDraft, Position, RouteLink, RouteNode, Wire } from '../document/index.ts';
 import { placeKeyOf, placeOf, placeOfSource, wiresRun } from '../graph/index.ts';
-import { conductor, wireOuterMm } from '../units/index.ts';
+import { conductor, type Millimetres, wireOuterMm } from '../units/index.ts';
 import { bundleMm, loomFor } from './bundles.ts';
 import { cutMm, END_ALLOWANCE_MM, legsMm } from './runs.ts';
 
@@ -14,7 +14,8 @@ export const SERVICE_LOOP_MM = 120;
 /** Wire that crosses a joint is given this much more than its travel asks for (common practice, no source). */
 const JOINT_EASE_MM = 60;
 
-export const distanceMm = (a: Position, b: Position): number => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm, a.zMm - b.zMm);
+export const distanceMm = (a: Position, b: Position): Millimetres =>
+  Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm, a.zMm - b.zMm);
 
 /**
  * Where every part of the circuit sits: lamps at their place, sources and switching where somebody said, and what hangs
@@ -84,15 +85,15 @@ export interface Segment {
   link: RouteLink;
   a: RouteNode;
   b: RouteNode;
-  lengthMm: number;
+  lengthMm: Millimetres;
   /** More wire than the segment is long, for the travel of the joint that it crosses. */
-  slackMm: number;
+  slackMm: Millimetres;
   /** Joints crossed, by name. */
   joints: string[];
 }
 
 /** How much farther apart the ends of a segment get over the travel of the joints that it crosses: chord by chord. */
-function jointSlack(body: Body, a: RouteNode, b: RouteNode): { slackMm: number; joints: string[] } {
+function jointSlack(body: Body, a: RouteNode, b: RouteNode): { slackMm: Millimetres; joints: string[] } {
   if (a.jointId === b.jointId) return { slackMm: 0, joints: [] };
   const rest = distanceMm(a.position, b.position);
   let farthest = rest;
@@ -122,7 +123,7 @@ export interface Run {
   wireIds: Id[];
   from: Id;
   to: Id;
-  lengthMm: number;
+  lengthMm: Millimetres;
 }
 
 /** All runs of a build. A splice that extends a loom, a diode or a branch fuse in a line ends no run. */
@@ -165,18 +166,18 @@ export interface WireRoute {
   nodeIds: Id[];
   linkIds: Id[];
   /** Along the points of the route, and off it at both ends, mm. */
-  alongMm: number;
-  offMm: number;
-  slackMm: number;
-  loopMm: number;
+  alongMm: Millimetres;
+  offMm: Millimetres;
+  slackMm: Millimetres;
+  loopMm: Millimetres;
   /** What to cut: all of it and the ends, to whole centimetres. */
-  neededMm: number;
+  neededMm: Millimetres;
   /** Joints crossed, by name. */
   joints: string[];
 }
 
 interface Reached {
-  lengthMm: number;
+  lengthMm: Millimetres;
   via: Segment | null;
   from: Id | null;
 }
@@ -269,9 +270,9 @@ function traced(
 
 export interface Bundle extends Segment {
   runs: Run[];
-  diameterMm: number;
+  diameterMm: Millimetres;
   /** Split loom that takes it, by inside diameter; null when it has to be split. */
-  loomMm: number | null;
+  loomMm: Millimetres | null;
 }
 
 const outerOf = (build: Build, run: Run): number =>
@@ -298,7 +299,7 @@ export function throughNode(
   build: Build,
   routes: readonly WireRoute[],
   nodeId: Id,
-): { runs: Run[]; diameterMm: number } {
+): { runs: Run[]; diameterMm: Millimetres } {
   const runs = routes.filter((route) => route.nodeIds.includes(nodeId)).map((route) => route.run);
   return { runs, diameterMm: bundleMm(runs.map((run) => outerOf(build, run))) };
 }

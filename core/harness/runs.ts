@@ -1,5 +1,7 @@
 /** First lengths of wire, before a way is laid for it: along the axes, with what detours and ends usually add. */
+
 import type { Position } from '../document/index.ts';
+import type { Millimetres } from '../units/index.ts';
 
 /** Spare wire at each end for stripping and a second try (common practice, no source). */
 export const END_ALLOWANCE_MM = 150;
@@ -11,12 +13,12 @@ export const TAP_LEAD_MM = 250;
 export const GROUND_LEAD_MM = 400;
 
 /** Length along the axes, as wire is laid, mm. */
-export const legsMm = (a: Position, b: Position): number =>
+export const legsMm = (a: Position, b: Position): Millimetres =>
   Math.abs(a.xMm - b.xMm) + Math.abs(a.yMm - b.yMm) + Math.abs(a.zMm - b.zMm);
 
 /** To whole centimetres: what people cut to. */
-export const cutMm = (lengthMm: number): number => Math.ceil(lengthMm / 10 - 1e-9) * 10;
+export const cutMm = (lengthMm: Millimetres): Millimetres => Math.ceil(lengthMm / 10 - 1e-9) * 10;
 
 /** A first length between two places, ends included, mm. */
-export const runMm = (a: Position, b: Position): number =>
+export const runMm = (a: Position, b: Position): Millimetres =>
   Math.round((legsMm(a, b) * ROUTE_FACTOR + 2 * END_ALLOWANCE_MM) / 10) * 10;

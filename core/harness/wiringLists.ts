@@ -1,10 +1,12 @@
 /** Lists that hang in the unit: which fuse guards what, what each pin of a connector carries, what runs in each section. */
+
 import type { Body } from '../body/index.ts';
 import type { FeedFigures } from '../circuit/index.ts';
 import { BLADE_FUSES, FAMILIES } from '../circuit/index.ts';
 import type { Build, ElementOf, Terminal } from '../document/index.ts';
 import { type Feed, isMain, sourceInText, whenWords } from '../graph/index.ts';
 import { compareTags } from '../place/index.ts';
+import type { Amps, Millimetres } from '../units/index.ts';
 import { type Grommet, grommetFor } from './bundles.ts';
 import { connectorByName } from './connectors.ts';
 import { type CutLine, cutList } from './cutList.ts';
@@ -14,9 +16,9 @@ export interface FuseMapLine {
   at: string;
   protects: string;
   family: string;
-  ratingA: number | null;
+  ratingA: Amps | null;
   colour: string;
-  loadA: number;
+  loadA: Amps;
   gauge: string;
   live: string;
   lamps: string;
@@ -146,17 +148,17 @@ export function pinTables(build: Build, lines: readonly CutLine[] = cutList(buil
 export interface BundleLine {
   from: string;
   to: string;
-  lengthMm: number;
+  lengthMm: Millimetres;
   /** Further wire for the travel of a joint, mm. */
-  slackMm: number;
+  slackMm: Millimetres;
   wires: string;
   count: number;
-  diameterMm: number;
+  diameterMm: Millimetres;
   /** Inside diameter; null when no size takes the bundle. */
-  loomMm: number | null;
+  loomMm: Millimetres | null;
   grommet: Grommet | null;
   /** The hole that is there, where one of its ends passes a wall. */
-  holeMm: number | null;
+  holeMm: Millimetres | null;
 }
 
 /** What runs together in each section, in the order of the routes; sections without a wire are left out. */

@@ -6,6 +6,7 @@ import { byPriority, patternFigures, patternOf } from '../flash/index.ts';
 import { type Feed, sourceInText } from '../graph/index.ts';
 import { tagList } from '../place/index.ts';
 import type { Assessment } from '../rules/index.ts';
+import type { Amps } from '../units/index.ts';
 
 export interface CardControl {
   control: Control;
@@ -17,7 +18,7 @@ export interface CardControl {
 export interface CardFuse {
   feed: string;
   place: string;
-  ratingA: number;
+  ratingA: Amps;
   colour: string;
   live: string;
 }

@@ -4,7 +4,7 @@
  */
 import { type Body, ontoSkin, skinAt } from '../body/index.ts';
 import type { Build, Face, Id, Lamp, Position } from '../document/index.ts';
-import { toTenthsMm } from '../units/index.ts';
+import { type Millimetres, toTenthsMm } from '../units/index.ts';
 
 export interface Move {
   lampId: Id;
@@ -75,7 +75,7 @@ export const roundedPosition = ({ xMm, yMm, zMm }: Position): Position => ({
 });
 
 /** Sets one coordinate as typed. The depth follows the skin unless it is the very one typed. */
-export function moveTo(build: Build, body: Body, lampId: Id, axis: keyof Position, valueMm: number): Move[] {
+export function moveTo(build: Build, body: Body, lampId: Id, axis: keyof Position, valueMm: Millimetres): Move[] {
   const lamp = build.lamps[lampId];
   if (!lamp) return [];
   const wanted = { ...lamp.position, [axis]: valueMm };

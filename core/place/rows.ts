@@ -1,4 +1,5 @@
 /** Rows of equal lamps between two edges, and whole layouts taken over from another unit. */
+
 import { type Body, ontoSkin, partUnder, skinAt, type TapeEdge } from '../body/index.ts';
 import {
   type Build,
@@ -13,6 +14,7 @@ import {
   type Position,
 } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
+import type { Millimetres } from '../units/index.ts';
 import { depthAxis, isDepth, type Move, roundedPosition, withTwins } from './arrange.ts';
 import { isHousing, jobModels, withFurtherJobs } from './lamps/jobs.ts';
 import { tagsFor } from './tags.ts';
@@ -24,11 +26,11 @@ export interface RowWish {
   count: number;
   axis: keyof Position;
   /** Ends between which the row is spread; the outer lamps sit `insetMm` inside them. */
-  fromMm: number;
-  toMm: number;
-  insetMm: number;
+  fromMm: Millimetres;
+  toMm: Millimetres;
+  insetMm: Millimetres;
   /** The coordinate across the row that is not the depth, e.g. the height on the front. */
-  across: { axis: keyof Position; atMm: number };
+  across: { axis: keyof Position; atMm: Millimetres };
 }
 
 export interface PlaceProblem {
@@ -176,7 +178,7 @@ function mapped(
 /** Heights below this are kept from the ground, above it from the top. */
 const LOW_RATIO = 0.45;
 
-function mappedHeight(from: Body, to: Body, zMm: number, rule: CopyRule): number {
+function mappedHeight(from: Body, to: Body, zMm: Millimetres, rule: CopyRule): number {
   if (rule === 'proportions') return (zMm * to.heightMm) / from.heightMm;
   return zMm < from.heightMm * LOW_RATIO ? zMm : to.heightMm - (from.heightMm - zMm);
 }

@@ -1,10 +1,12 @@
 /** Taped dimensions: from edges that a tape can hook onto, as a person with a tape takes them. */
+
 import type { Body, TapeEdge } from '../body/index.ts';
 import type { Lamp, Position } from '../document/index.ts';
+import type { Millimetres } from '../units/index.ts';
 
 export interface TapedDimension {
   edge: TapeEdge;
-  lengthMm: number;
+  lengthMm: Millimetres;
 }
 
 const AXIS_FIELD: Record<TapeEdge['axis'], keyof Position> = { x: 'xMm', y: 'yMm', z: 'zMm' };

@@ -1,4 +1,5 @@
 /** Grounds of lamps: straight to metal where they sit, or back through a switch on the ground side. */
+
 import {
   type Build,
   type Control,
@@ -13,6 +14,7 @@ import {
 import { placeOf, terminalNode, wiresRun } from '../graph/index.ts';
 import { GROUND_LEAD_MM, runMm } from '../harness/index.ts';
 import { ok, type Result, refused } from '../result.ts';
+import type { Millimetres } from '../units/index.ts';
 
 type Load = Extract<Element, { kind: 'lampLoad' }>;
 
@@ -82,7 +84,7 @@ function returnsOf(build: Build, lampIds: readonly Id[], newId: () => Id) {
   const { table = 'metric', gauge = '1' } = old[0] ?? {};
   const elements: Element[] = [];
   const wires: Wire[] = [];
-  const join = (from: Wire['from'], to: Wire['to'], lengthMm: number, size = gauge) =>
+  const join = (from: Wire['from'], to: Wire['to'], lengthMm: Millimetres, size = gauge) =>
     wires.push({ id: newId(), from, to, table, gauge: size, colour: 'black', lengthMm, loomLengthMm: null });
   return {
     found,

@@ -1,13 +1,13 @@
 /** A fuse block for what the crew adds: one thick wire from the battery through a bolted fuse, a way for each feed. */
 import type { Element, Id, OperationDraft, Wire } from '../document/index.ts';
 import { TAP_LEAD_MM } from '../harness/index.ts';
-import { ampacityA, conductorsOf } from '../units/index.ts';
+import { type Amps, ampacityA, conductorsOf, type Millimetres } from '../units/index.ts';
 
 export interface BlockWish {
   name: string;
   ways: number;
   /** Of the bolted fuse at the battery, A: what all ways together may draw. */
-  mainA: number;
+  mainA: Amps;
   table: 'awg' | 'metric';
 }
 
@@ -31,7 +31,7 @@ export function planFuseBlock(wish: BlockWish, newId: () => Id): { blockId: Id; 
     wanted: 'always',
   };
   const block: Element = { id: newId(), kind: 'block', name: wish.name, ways: wish.ways };
-  const wire = (from: [Element, string], to: [Element, string], lengthMm: number): Wire => ({
+  const wire = (from: [Element, string], to: [Element, string], lengthMm: Millimetres): Wire => ({
     id: newId(),
     from: { elementId: from[0].id, terminal: from[1] },
     to: { elementId: to[0].id, terminal: to[1] },

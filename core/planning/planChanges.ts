@@ -16,14 +16,14 @@ import {
 import { deriveFeeds, type Feed, ownParts, placeOfSource } from '../graph/index.ts';
 import { GROUND_LEAD_MM, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
 import { ok, type Result, refused } from '../result.ts';
-import { ampacityA, conductor } from '../units/index.ts';
+import { type Amps, ampacityA, conductor, type Millimetres } from '../units/index.ts';
 import { sourceElement } from './planFeed.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
 import { planRefit } from './planRefit.ts';
 
 const terminal = (elementId: Id, name: string): Terminal => ({ elementId, terminal: name });
 
-const likeWire = (wire: Wire, id: Id, from: Terminal, to: Terminal, lengthMm: number): Wire => ({
+const likeWire = (wire: Wire, id: Id, from: Terminal, to: Terminal, lengthMm: Millimetres): Wire => ({
   ...wire,
   id,
   from,
@@ -36,7 +36,7 @@ const likeWire = (wire: Wire, id: Id, from: Terminal, to: Terminal, lengthMm: nu
  * Puts a relay where a switch was and the switch into its coil. Ids are derived from the switch, so that two people who
  * do it at once do the same.
  */
-export function planRelay(build: Build, switchId: Id, ratingA: number): OperationDraft[] {
+export function planRelay(build: Build, switchId: Id, ratingA: Amps): OperationDraft[] {
   const element = build.elements[switchId];
   const sample = Object.values(build.wires).find(
     ({ from, to }) => from.elementId === switchId || to.elementId === switchId,
@@ -67,7 +67,7 @@ export function planBranchFuse(build: Build, wireId: Id, name: string): Operatio
   const wire = build.wires[wireId];
   if (!wire) return null;
   const id = derivedId(wireId, 'branch fuse');
-  const insert = (ratingA: number): OperationDraft[] => [
+  const insert = (ratingA: Amps): OperationDraft[] => [
     {
       kind: 'insertPart',
       wireId,
@@ -95,7 +95,7 @@ export function planBranchFuse(build: Build, wireId: Id, name: string): Operatio
 const BRANCH_FUSE_MM = 120;
 
 /** Lengthens a ready loom's wire to what its way needs: a sealed splice at the loom's end and wire from there on. */
-export function planLoomExtension(build: Build, wireId: Id, neededMm: number): OperationDraft[] {
+export function planLoomExtension(build: Build, wireId: Id, neededMm: Millimetres): OperationDraft[] {
   const wire = build.wires[wireId];
   if (!wire || wire.loomLengthMm === null) return [];
   const part: Element = { id: derivedId(wireId, 'loom end'), kind: 'splice', name: 'Loom end' };
@@ -131,7 +131,7 @@ function runEnd(build: Build, feed: Feed, near: Position): { at: Terminal; place
       if (lamp && build.elements[here.elementId]?.kind === 'splice')
         placed.set(here.elementId, [...(placed.get(here.elementId) ?? []), lamp.position]);
     }
-  let best: { at: Terminal; place: Position; lengthMm: number } | null = null;
+  let best: { at: Terminal; place: Position; lengthMm: Millimetres } | null = null;
   for (const [id, [place]] of placed) {
     const lengthMm = runMm(place!, near);
     if (!best || lengthMm < best.lengthMm) best = { at: terminal(id, 'join'), place: place!, lengthMm };

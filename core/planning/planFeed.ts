@@ -34,6 +34,7 @@ import {
 import { GROUND_LEAD_MM, legsMm, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
 import { isHousing, shareHousing } from '../place/index.ts';
 import { ok, type Result, refused } from '../result.ts';
+import type { Amps, Millimetres, Volts } from '../units/index.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
 import { planRefit } from './planRefit.ts';
 import { thinnestFor } from './planThicker.ts';
@@ -49,7 +50,7 @@ export interface FeedWish {
   lampIds: readonly Id[];
   /** A control that is there already, or a new one. */
   control: { id: Id } | NewControl;
-  relayRatingA: number | null;
+  relayRatingA: Amps | null;
   /**
    * Where the control is a wireless channel: how many channels the receiver has that this feed starts. Zero joins the
    * receiver that has the control's channel already; left out, the channel is a contact of its own.
@@ -113,7 +114,7 @@ class Draft {
     return element;
   }
 
-  join(from: Terminal, to: Terminal, lengthMm: number, colour: WireColour = this.wish.colour): void {
+  join(from: Terminal, to: Terminal, lengthMm: Millimetres, colour: WireColour = this.wish.colour): void {
     const { gauge, wish } = this;
     this.wires.push({ id: this.newId(), from, to, table: wish.table, gauge, colour, lengthMm, loomLengthMm: null });
   }
@@ -139,7 +140,7 @@ const at = (element: Element, terminal: string): Terminal => ({ elementId: eleme
 const TAP_LIMITS_A = [10, 15, 20, 30];
 
 /** Where power is taken: a slot, by an add-a-tap that carries the fuse where it is one of a panel, or the battery's stud. */
-export function sourceElement(slot: Slot | null, ratingA: number, id: Id): ElementOf<'tap' | 'stud'> {
+export function sourceElement(slot: Slot | null, ratingA: Amps, id: Id): ElementOf<'tap' | 'stud'> {
   if (!slot) return { id, kind: 'stud', name: 'Battery stud' };
   const limitA = slot.kind === 'slot' ? (TAP_LIMITS_A.find((limit) => limit >= ratingA) ?? null) : null;
   return { id, kind: 'tap', name: `Tap ${slot.label}`, slotId: slot.id, limitA };
@@ -152,14 +153,14 @@ const STRAIGHT_UP_TO_A = 15;
  * Is the unit's own fuse the protection, so that a lead is tapped straight and no holder is fitted? So it is with a lead
  * that is hot with a signal of the driver; what is hot by itself gets a fuse of its own, or a short takes the unit's with it.
  */
-export const isTappedStraight = (slot: Slot | null | undefined, systemVoltageV: number): boolean =>
+export const isTappedStraight = (slot: Slot | null | undefined, systemVoltageV: Volts): boolean =>
   slot != null &&
   signalOfSlot(slot, systemVoltageV) !== null &&
   slot.ratingA !== null &&
   slot.ratingA <= STRAIGHT_UP_TO_A;
 
 /** From the source to the fuse; gives where current goes on from there: the fuse's end, or the lead of the unit's own. */
-function writeSource(build: Build, draft: Draft, ratingA: number): Terminal {
+function writeSource(build: Build, draft: Draft, ratingA: Amps): Terminal {
   const { wish, newId } = draft;
   const { family = 'blade' } = wish;
   const slot = wish.slotId ? build.slots[wish.slotId]! : null;
@@ -187,7 +188,7 @@ const sourcePlace = (build: Build, wish: FeedWish): Position =>
   wish.blockId ? placeOf(build, wish.blockId) : placeOfSource(build, wish.slotId);
 
 /** A lead between two places; between two of which nobody said more than that they are at the panel, the usual one. */
-const leadMm = (a: Position, b: Position): number => (legsMm(a, b) < 1 ? PANEL_TO_SWITCH_MM : runMm(a, b));
+const leadMm = (a: Position, b: Position): Millimetres => (legsMm(a, b) < 1 ? PANEL_TO_SWITCH_MM : runMm(a, b));
 
 /** Where the run to the lamps begins: at the switch, a receiver in the cab, a relay beside its fuse, or the source itself. */
 function runStart(
@@ -253,7 +254,14 @@ function jointInHousing(build: Build, draft: Draft, lamp: Lamp): Id | null {
 }
 
 /** From a lamp to its ground point: by a lead of its own, or by the one that all jobs of its housing share. */
-function writeGround(build: Build, draft: Draft, lamp: Lamp, load: Element, ground: () => Element, lengthMm: number) {
+function writeGround(
+  build: Build,
+  draft: Draft,
+  lamp: Lamp,
+  load: Element,
+  ground: () => Element,
+  lengthMm: Millimetres,
+) {
   const minus = at(load, 'minus');
   if (isHousing(lamp) && furtherJobs(build, lamp.id).length === 0)
     return draft.join(minus, at(ground(), 'join'), lengthMm, 'black');
@@ -313,7 +321,7 @@ function bySignal(build: Build, wish: FeedWish): FeedWish {
   return { ...wish, control: known ? { id: known.id } : made, receiverChannels: undefined, relayRatingA: null };
 }
 
-function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: number, newId: () => Id): AssignFeed {
+function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: Amps, newId: () => Id): AssignFeed {
   const draft = new Draft(wish, gauge, newId);
   const controlId = draft.control(wish.control);
   const output = wish.receiverChannels === 0 ? receiverOutput(build, controlId) : null;

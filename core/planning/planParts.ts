@@ -10,6 +10,7 @@ import {
   type Terminal,
   type Wire,
 } from '../document/index.ts';
+import type { Ohms } from '../units/index.ts';
 
 /** A plug sits within reach of the lamp end, a diode at the start of the wire (common practice, no source). */
 const PLUG_FROM_END_MM = 300;
@@ -61,7 +62,7 @@ const E12 = [1, 1.2, 1.5, 1.8, 2.2, 2.7, 3.3, 3.9, 4.7, 5.6, 6.8, 8.2];
 const E12_OHM = [1, 10, 100].flatMap((decade) => E12.map((value) => Number((value * decade).toFixed(1))));
 
 export interface FlashResistor {
-  resistanceOhm: number;
+  resistanceOhm: Ohms;
   /** Heat while the lamp is lit, W: it wants bare metal around it, never plastic or carpet. */
   powerW: number;
   operations: OperationDraft[];

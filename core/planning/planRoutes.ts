@@ -2,10 +2,12 @@
  * A first way for a unit's wires: out of the cab by the pass nearest to the panel, along one side of the frame, and off
  * to the lamps at each station. The crew then moves its points to where clips and tubes really are.
  */
+
 import { type Body, type Joint, type Pass, partUnder } from '../body/index.ts';
 import type { Build, Id, Lamp, OperationDraft, Position, RouteNode } from '../document/index.ts';
 import { thingsWithPlaces } from '../graph/index.ts';
 import { clearOf, distanceMm, grommetFor, legsMm, wayRound, zonesNear } from '../harness/index.ts';
+import type { Millimetres } from '../units/index.ts';
 
 /** Lamps within this along the unit leave the trunk at one point. */
 const STATION_MM = 700;
@@ -23,7 +25,7 @@ const LONGEST_STRETCH_MM = 1600;
 type Drafted = Omit<RouteNode, 'id'>;
 
 interface Station {
-  xMm: number;
+  xMm: Millimetres;
   lamps: Lamp[];
 }
 
@@ -122,7 +124,13 @@ class RouteBuilder {
   }
 }
 
-const clip = (name: string, xMm: number, yMm: number, zMm: number, jointId: Id | null = null): Drafted => ({
+const clip = (
+  name: string,
+  xMm: Millimetres,
+  yMm: Millimetres,
+  zMm: Millimetres,
+  jointId: Id | null = null,
+): Drafted => ({
   name,
   position: { xMm: Math.round(xMm), yMm: Math.round(yMm), zMm: Math.round(zMm) },
   pass: null,
@@ -140,7 +148,7 @@ export function planRoutes(build: Build, body: Body, newId: () => Id): Operation
   const trunkZ = trunkHeight(lamps, body);
   const stations = stationsOf(lamps);
   const panelNode = routes.node(clip(build.fusePanel.name || 'Panel', panel.xMm, panel.yMm, panel.zMm));
-  const trunkAt = (xMm: number): Position => ({ xMm, yMm: trunkY, zMm: trunkZ });
+  const trunkAt = (xMm: Millimetres): Position => ({ xMm, yMm: trunkY, zMm: trunkZ });
   // A panel in a cab has a wall before it; a junction box on a drawbar has not.
   const pass = body.hasEngine ? nearestPass(body, panel, trunkAt) : null;
   const walls = new Set(pass ? [] : body.passes);
@@ -220,7 +228,7 @@ function branch(routes: RouteBuilder, body: Body, station: Station, trunk: Route
 }
 
 /** The way through a wall that brings wire from the panel to the trunk with least of it; one that is clear, if any is. */
-function nearestPass(body: Body, panel: Position, trunkAt: (xMm: number) => Position): Pass | null {
+function nearestPass(body: Body, panel: Position, trunkAt: (xMm: Millimetres) => Position): Pass | null {
   const wireMm = ({ position }: Pass) => legsMm(panel, position) + legsMm(position, trunkAt(position.xMm));
   const isClear = (pass: Pass) => zonesNear(body.zones, pass.position, pass.position).length === 0;
   const best = [...body.passes].sort((a, b) => Number(isClear(b)) - Number(isClear(a)) || wireMm(a) - wireMm(b))[0];

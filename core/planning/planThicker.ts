@@ -4,7 +4,7 @@ import { feedFigures, isCopperMost, USUAL_BUNDLE, wiresOnWay } from '../circuit/
 import type { Build, Id, OperationDraft, Wire } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
 import { cutList, takesMm2 } from '../harness/index.ts';
-import { ampacityA, type Conductor, conductor, conductorsOf } from '../units/index.ts';
+import { type Amps, ampacityA, type Conductor, conductor, conductorsOf } from '../units/index.ts';
 
 export interface ThickerWire {
   /** Sizes as the table writes them, with how many wires take each. */
@@ -16,7 +16,7 @@ export interface ThickerWire {
 const THINNEST_MM2 = 0.75;
 
 /** The thinnest wire that a fuse protects in a bundle, and that outlives a working unit. */
-export const thinnestFor = (table: 'awg' | 'metric', ratingA: number): Conductor | undefined =>
+export const thinnestFor = (table: 'awg' | 'metric', ratingA: Amps): Conductor | undefined =>
   conductorsOf(table).find(
     (size) => size.areaMm2 >= THINNEST_MM2 && ampacityA(size, { bundled: USUAL_BUNDLE }) >= ratingA,
   );

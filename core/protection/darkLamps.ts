@@ -2,16 +2,18 @@
  * Lamps that a function is to light and that its wires do reach, and that stay dark or dim all the same: no way back to
  * metal, a bad ground, a coil that does not pull. Found by solving the circuit with each function's control on, alone.
  */
+
 import { isLive, type LightState, lightState, stateSolver } from '../circuit/index.ts';
 import type { Build, Control, Lamp, LightFunction } from '../document/index.ts';
 import { conduct, deriveFeeds, returnWay, wireEnds } from '../graph/index.ts';
+import type { Volts } from '../units/index.ts';
 
 export interface DarkLamp {
   lamp: Lamp;
   function: LightFunction;
   control: Control;
   shows: Exclude<LightState, 'lit'>;
-  voltageV: number;
+  voltageV: Volts;
   /** Does its return come to metal at all? */
   isGrounded: boolean;
 }

@@ -4,7 +4,7 @@ import { compileNetwork, openingTime, solveCircuit } from '../circuit/index.ts';
 import type { Build, Id } from '../document/index.ts';
 import type { Feed } from '../graph/index.ts';
 import { terminalNode } from '../graph/index.ts';
-import { conductor } from '../units/index.ts';
+import { type Amps, conductor } from '../units/index.ts';
 
 /** A dead short through a chafed wire is not quite zero ohms. Common practice, no source. */
 const SHORT_OHM = 0.01;
@@ -13,7 +13,7 @@ const COPPER_K = 115;
 
 export interface ProtectiveDevice {
   name: string;
-  ratingA: number;
+  ratingA: Amps;
   /** Null for the unit's own fuse in a slot, which is no part of the build. */
   elementId: Id | null;
   notBeforeS: number;
@@ -22,7 +22,7 @@ export interface ProtectiveDevice {
 
 export interface ShortFigures {
   /** Current with a short to ground at the feed's farthest lamp, A. */
-  currentA: number;
+  currentA: Amps;
   /** The slowest that the feed's fuse may take at that current, seconds; infinity when it may never open. */
   opensByS: number;
   /** From the feed's own fuse up to the source, with their times at this current. */
@@ -34,7 +34,7 @@ export interface ShortFigures {
 }
 
 /** Protections that a short's current goes through, nearest first; a slot's own fuse last. */
-function devicesOf(feed: Feed, currentA: number): ProtectiveDevice[] {
+function devicesOf(feed: Feed, currentA: Amps): ProtectiveDevice[] {
   const devices = [feed.fuse, ...feed.upstream].map(
     ({ id, name, family, ratingA }): ProtectiveDevice => ({
       name: feed.ownFuse && id === feed.fuse.id ? `the unit's own ${ratingA} A` : `${name} ${ratingA} A`,

@@ -5,7 +5,16 @@
  */
 import * as z from 'zod';
 import { ok, type Result, refused } from '../result.ts';
-import { ampacityA, type Conductor, conductorsOf, MM_PER_FOOT, resistanceOhmPerM } from '../units/index.ts';
+import {
+  type Amps,
+  ampacityA,
+  type Conductor,
+  conductorsOf,
+  MM_PER_FOOT,
+  resistanceOhmPerM,
+  type SquareMillimetres,
+  type Volts,
+} from '../units/index.ts';
 
 /** Ohm circular mils per foot, about copper at 29 C (ABYC E-11, from memory). */
 const ABYC_CONSTANT = 10.75;
@@ -34,11 +43,11 @@ export type WireQuestion = z.infer<typeof WireQuestion>;
 
 export interface WireAnswer {
   gauge: string;
-  areaMm2: number;
+  areaMm2: SquareMillimetres;
   resistanceOhmPerM: number;
-  dropV: number;
+  dropV: Volts;
   dropPercent: number;
-  ampacityA: number;
+  ampacityA: Amps;
   limitedBy: 'drop' | 'ampacity';
 }
 

@@ -7,6 +7,7 @@ import type { CircuitElement, CircuitSolution } from '../circuit/index.ts';
 import { endsOf, isLive, type StateSolver, stateSolver } from '../circuit/index.ts';
 import type { Build, ElementOf, Id, Lamp } from '../document/index.ts';
 import { conduct, deriveFeeds, type Feed, sourceInText } from '../graph/index.ts';
+import type { Amps } from '../units/index.ts';
 import { islandsOf, settingsOf } from './islands.ts';
 
 export interface SneakPath {
@@ -14,7 +15,7 @@ export interface SneakPath {
   /** Controls that are on, by name; empty when everything is off. */
   on: string[];
   keyOn: boolean;
-  currentA: number;
+  currentA: Amps;
   /** From the battery to ground: names of what the current goes through, wires left out. */
   path: string[];
   /** The wire on the return side of the lamp's own feed through which the current comes backwards, if there is one. */
@@ -157,7 +158,7 @@ function isMeant(build: Build, { lamp, feeds }: LampLoad, keyOn: boolean, on: Re
 }
 
 /** The lamp's ground wire, when current comes in through it: where a diode stops it. */
-function backWire(build: Build, loadId: Id, currentA: number): Pick<SneakPath, 'backWireId' | 'towards'> {
+function backWire(build: Build, loadId: Id, currentA: Amps): Pick<SneakPath, 'backWireId' | 'towards'> {
   const wire = Object.values(build.wires).find(
     ({ from, to }) =>
       (from.elementId === loadId && from.terminal === 'minus') || (to.elementId === loadId && to.terminal === 'minus'),

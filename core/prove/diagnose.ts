@@ -6,6 +6,7 @@
 import { restingVoltageV, stateSolver } from '../circuit/index.ts';
 import type { Build, Id, Reading } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
+import type { Volts } from '../units/index.ts';
 import { candidateFaults, type Fault } from './faults.ts';
 
 /** Somewhere a meter can be held, in one setting of the controls. */
@@ -19,7 +20,7 @@ export interface MeterPoint {
 export interface Observation {
   pointKey: string;
   value: number;
-  batteryV: number;
+  batteryV: Volts;
 }
 
 /** A hand meter's spread on volts, V, and on amps, as a part and a rest (common practice, no source). */

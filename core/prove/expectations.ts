@@ -9,6 +9,7 @@ import type { Build, Id, Lamp, Look, Reading } from '../document/index.ts';
 import { type LampShow, showsFor } from '../flash/index.ts';
 import { conduct } from '../graph/index.ts';
 import { compareTags } from '../place/index.ts';
+import type { Amps, Volts } from '../units/index.ts';
 import { type Expected, expectAmps, expectVolts, explainVerdict, judge, type Verdict } from './judge.ts';
 import { provingWalk, type WalkStep } from './walk.ts';
 
@@ -20,7 +21,7 @@ export interface ReadingPoint {
   label: string;
   expected: Expected;
   /** Current through the point when it is read, for the resistance behind a low reading. */
-  atA: number;
+  atA: Amps;
   reading: Reading | null;
   verdict: Verdict | null;
   explanation: string;
@@ -66,7 +67,7 @@ function latestReading(
 type Solver = (
   controlIds: readonly Id[],
   load: 'average' | 'maximum',
-  batteryV: number,
+  batteryV: Volts,
   keyOn?: boolean,
 ) => Record<string, ElementState>;
 
@@ -152,7 +153,7 @@ const litFeeds = (feeds: readonly AssessedFeed[], on: ReadonlySet<Id>): LitFeed[
 
 /** The lamp with the least voltage in a solved state. */
 function farLamp(build: Build, lamps: readonly Lamp[], states: Record<string, ElementState>): Lamp | null {
-  let best: { lamp: Lamp; voltageV: number } | null = null;
+  let best: { lamp: Lamp; voltageV: Volts } | null = null;
   for (const lamp of lamps) {
     const voltageV = states[loadOf(build, lamp.id) ?? '']?.voltageV ?? 0;
     if (best === null || voltageV < best.voltageV) best = { lamp, voltageV };

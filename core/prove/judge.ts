@@ -1,4 +1,5 @@
 /** Judging a reading against what the solved circuit says the meter should show. */
+import type { Amps, Volts } from '../units/index.ts';
 import { ampsRange, type Range, voltsRange } from './meter.ts';
 
 export type Verdict = 'pass' | 'near' | 'fail';
@@ -21,10 +22,10 @@ const expected = (nominal: number, { from, to }: Range): Expected => ({
   nearHigh: to + (to - nominal),
 });
 
-export const expectVolts = (nominalV: number): Expected => expected(nominalV, voltsRange(nominalV));
+export const expectVolts = (nominalV: Volts): Expected => expected(nominalV, voltsRange(nominalV));
 
 /** Amps of a flashing feed swing between the meter's mean and the peak, so the range reaches from one to the other. */
-export function expectAmps(meanA: number, peakA: number): Expected {
+export function expectAmps(meanA: Amps, peakA: Amps): Expected {
   const range = ampsRange(meanA, peakA);
   const [below, above] = [meanA - range.from, range.to - peakA];
   return {
@@ -45,7 +46,7 @@ export function judge(value: number, expected: Expected): Verdict {
 const figure = (value: number, unit: string) => `${value.toFixed(unit === 'V' ? 2 : 1)} ${unit}`;
 
 /** What the verdict means, in a sentence with figures. */
-export function explainVerdict(value: number, expected: Expected, unit: 'V' | 'A', atA: number): string {
+export function explainVerdict(value: number, expected: Expected, unit: 'V' | 'A', atA: Amps): string {
   const verdict = judge(value, expected);
   if (verdict === 'pass') return `Within ${figure(expected.low, unit)} to ${figure(expected.high, unit)}.`;
   const low = value < expected.nominal;

@@ -1,4 +1,5 @@
 /** What a meter in a shop reads of a sound unit: its own error, and what good parts differ by. */
+import type { Amps, Volts } from '../units/index.ts';
 
 /** A hand meter: 0.5 % and two digits of a hundredth of a volt; a clamp: 3 % and a twentieth of an amp (common practice, no source). */
 const METER = { voltRatio: 0.005, voltV: 0.02, ampRatio: 0.03, ampA: 0.05 };
@@ -13,13 +14,13 @@ export interface Range {
 }
 
 /** Volts, signed: the meter's error both ways, and good joints downwards. */
-export const voltsRange = (nominalV: number): Range => {
+export const voltsRange = (nominalV: Volts): Range => {
   const errorV = Math.abs(nominalV) * METER.voltRatio + METER.voltV;
   return { from: nominalV - errorV - GOOD_JOINTS_V, to: nominalV + errorV };
 };
 
 /** Amps swing with the pattern: from the mean to the peak. */
-export const ampsRange = (meanA: number, peakA: number): Range => ({
+export const ampsRange = (meanA: Amps, peakA: Amps): Range => ({
   from: meanA * (1 - METER.ampRatio - LAMP_SPREAD_RATIO) - METER.ampA,
   to: peakA * (1 + METER.ampRatio + LAMP_SPREAD_RATIO) + METER.ampA,
 });

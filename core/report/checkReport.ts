@@ -7,7 +7,7 @@ import { jointList, terminalName } from '../harness/index.ts';
 import { holePosition, housings, placedHoles } from '../place/index.ts';
 import { assess, bodyOf, type Finding, isWayThatHolds, type Severity, tryWay } from '../rules/index.ts';
 import { jobSteps, ruleById } from '../steps/index.ts';
-import { conductor, inWords } from '../units/index.ts';
+import { type Amps, conductor, inWords, type Millimetres, type SquareMillimetres, type Volts } from '../units/index.ts';
 import { partsList } from '../work/index.ts';
 
 export interface CheckReport {
@@ -24,42 +24,42 @@ export interface CheckReport {
     waysOut: { label: string; operations: unknown[]; leaves: { code: string; severity: Severity }[] }[];
   }[];
   feeds: FeedReport[];
-  joints: { id: string; at: string; wires: string[]; areaMm2: number; madeBy: string }[];
+  joints: { id: string; at: string; wires: string[]; areaMm2: SquareMillimetres; madeBy: string }[];
   holes: HoleReport[];
   parts: { key: string; name: string; quantity: number; unit: string }[];
   steps: { key: string; title: string; minutes: number; after: string[]; because: string[] }[];
-  energy: { averageA: number; hoursToHalf: number | null };
+  energy: { averageA: Amps; hoursToHalf: number | null };
 }
 
 export interface FeedReport {
   name: string;
   source: string;
-  fuse: { ratingA: number; loadA: number; peakA: number };
+  fuse: { ratingA: Amps; loadA: Amps; peakA: Amps };
   sections: {
     wireId: string;
     from: string;
     to: string;
-    lengthMm: number;
+    lengthMm: Millimetres;
     gauge: { table: string; size: string };
-    areaMm2: number;
-    currentA: number;
-    peakA: number;
-    protectedByA: number;
-    ampacityA: number;
+    areaMm2: SquareMillimetres;
+    currentA: Amps;
+    peakA: Amps;
+    protectedByA: Amps;
+    ampacityA: Amps;
     bundledWith: number;
-    dropV: number;
+    dropV: Volts;
   }[];
-  drop: { lamp: string | null; wireV: number; contactsV: number; sourceV: number; totalV: number; budgetV: number };
+  drop: { lamp: string | null; wireV: Volts; contactsV: Volts; sourceV: Volts; totalV: Volts; budgetV: Volts };
 }
 
 export interface HoleReport {
   for: string;
-  diameterMm?: number;
+  diameterMm?: Millimetres;
   slotMm?: [number, number];
   position: Position;
   face: string;
   on: string | null;
-  behindMm: number | null;
+  behindMm: Millimetres | null;
 }
 
 /** Ways out that hold: tried on a copy, their own finding goes, and no stop comes. */

@@ -1,9 +1,11 @@
 /** The proving walk: what to switch, what to see, and what a meter has to show, narrow enough to tell any single fault. */
+
 import { solveSetting } from '../circuit/index.ts';
 import type { Build, Id } from '../document/index.ts';
 import { patternFigures, shownColour } from '../flash/index.ts';
 import { ampsRange, provingStops, voltsRange, withGroundSwitches } from '../prove/index.ts';
 import { assess } from '../rules/index.ts';
+import type { Amps } from '../units/index.ts';
 
 /** What the battery shows when nobody says otherwise, 12 V. */
 const READ_AT_V = 12.6;
@@ -33,7 +35,7 @@ export interface WalkStop {
 
 export interface WalkReport {
   stops: WalkStop[];
-  fuses: { feed: string; ratingA: number }[];
+  fuses: { feed: string; ratingA: Amps }[];
 }
 
 const volts = (at: string, expected: number): WalkReading => ({
@@ -44,7 +46,7 @@ const volts = (at: string, expected: number): WalkReading => ({
   needed: true,
 });
 
-const amps = (at: string, meanA: number, peakA: number): WalkReading => ({
+const amps = (at: string, meanA: Amps, peakA: Amps): WalkReading => ({
   quantity: 'amps',
   at,
   expected: peakA,

@@ -13,6 +13,7 @@ import {
   type StepKind,
   wrightUnit,
 } from '../steps/index.ts';
+import type { Millimetres } from '../units/index.ts';
 import { boughtQuantity, type PartGroup, type PartLine, partsList } from '../work/index.ts';
 
 export interface ShopStep {
@@ -47,7 +48,7 @@ export interface ShopUnit {
   name: string;
   /** Units with the same are built alike. */
   kin: string;
-  size: { lengthMm: number; widthMm: number; heightMm: number };
+  size: { lengthMm: Millimetres; widthMm: Millimetres; heightMm: Millimetres };
   handedOverAt: string | null;
   steps: ShopStep[];
   parts: ShopPart[];

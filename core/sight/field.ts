@@ -2,9 +2,11 @@
  * What a lamp can be seen from: its field of view, one cell per direction, each free, behind its own face, or blocked
  * by a named part. Directions are bearings around the unit and heights above the horizon.
  */
+
 import { type Body, type Direction, type Pose, posed, posedPlace } from '../body/index.ts';
 import type { Build, Face, Id, Lamp, LampModel, Position } from '../document/index.ts';
 import { housingOf } from '../place/index.ts';
+import type { Degrees } from '../units/index.ts';
 import { castRay, type Obstacle, type RayCaster, rayCaster } from './rayCaster.ts';
 
 /** Width of a cell, degrees: 72 bearings by 36 heights, 2592 directions. */
@@ -20,7 +22,7 @@ export const BEHIND = -2;
 const RADIAN = Math.PI / 180;
 
 /** Bearing 0 is straight ahead, 90 to the right, 180 behind; height above the horizon. Degrees, unit vector. */
-export function directionOf(bearingDeg: number, heightDeg: number): Direction {
+export function directionOf(bearingDeg: Degrees, heightDeg: Degrees): Direction {
   const flat = Math.cos(heightDeg * RADIAN);
   return [-flat * Math.cos(bearingDeg * RADIAN), -flat * Math.sin(bearingDeg * RADIAN), Math.sin(heightDeg * RADIAN)];
 }

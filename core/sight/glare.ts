@@ -1,7 +1,9 @@
 /** Light that reaches the driver: straight through the glass, or by way of a mirror. */
+
 import { type Body, type BodyPart, contains, type Direction, type View } from '../body/index.ts';
 import type { Lamp, LampModel, Position } from '../document/index.ts';
 import { lampMemo } from '../place/index.ts';
+import type { Degrees, Millimetres } from '../units/index.ts';
 import { lightSource } from './field.ts';
 import { isFreeLine } from './seen.ts';
 
@@ -9,7 +11,7 @@ export interface Glare {
   by: 'straight' | 'mirror';
   /** The mirror's name when it is by mirror. */
   through: string;
-  distanceMm: number;
+  distanceMm: Millimetres;
 }
 
 /** Light beyond this angle from the lamp's axis is weak enough. Common practice, no source. */
@@ -24,7 +26,7 @@ const MIRROR_HEIGHT_DEG = 10;
 const DEGREE = 180 / Math.PI;
 const minus = (a: Position, b: Position): [number, number, number] => [a.xMm - b.xMm, a.yMm - b.yMm, a.zMm - b.zMm];
 const lengthOf = ([x, y, z]: readonly [number, number, number]): number => Math.hypot(x, y, z);
-const angleDeg = (a: readonly [number, number, number], b: Direction): number =>
+const angleDeg = (a: readonly [number, number, number], b: Direction): Degrees =>
   Math.acos(Math.max(-1, Math.min(1, (a[0] * b[0] + a[1] * b[1] + a[2] * b[2]) / (lengthOf(a) * lengthOf(b))))) *
   DEGREE;
 

@@ -1,7 +1,9 @@
 /** From where a lamp is seen: the directions its job needs, what blocks them, and in which position of which joint. */
+
 import { type Body, type Direction, type Pose, posed, posesOf } from '../body/index.ts';
 import type { Build, Lamp, LampKind, LampModel, Position } from '../document/index.ts';
 import { lampMemo } from '../place/index.ts';
+import type { Degrees } from '../units/index.ts';
 import { asObstacles, directionOf, lampsNear, lightSource, loadOf } from './field.ts';
 import { castRay, type Obstacle, type RayCaster, rayCaster } from './rayCaster.ts';
 
@@ -11,7 +13,7 @@ export interface NeededField {
   /** A bearing counts as hidden when this share of the light's points and heights is blocked. */
   hiddenShare: number;
   /** To either side of the face's normal. */
-  sideDeg: number;
+  sideDeg: Degrees;
   heightsDeg: readonly number[];
   source: string;
 }
@@ -113,7 +115,7 @@ function pointsOf(lamp: Lamp, model: LampModel, from: Position): Position[] {
 
 /** One ray that a lamp's job needs, and the solid of the body that it meets; null when it is free. */
 interface NeededRay {
-  bearingDeg: number;
+  bearingDeg: Degrees;
   from: Position;
   direction: Direction;
   bodyBlocker: string | null;
@@ -252,7 +254,7 @@ export function bearingWords(bearingsDeg: readonly number[]): string {
 }
 
 /** The side of the unit that a bearing is seen from, as a crew says it who walks round it. */
-export function sideWords(bearingDeg: number): string {
+export function sideWords(bearingDeg: Degrees): string {
   const names = ['front', 'front right', 'right side', 'rear right', 'rear', 'rear left', 'left side', 'front left'];
   return names[Math.round(bearingDeg / 45) % 8]!;
 }

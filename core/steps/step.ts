@@ -1,5 +1,7 @@
 /** One piece of a job's work, small enough to be ticked, timed and given to one or two people. */
+
 import type { Face, Id } from '../document/index.ts';
+import type { Millimetres } from '../units/index.ts';
 
 export const STEP_KINDS = [
   'isolate',
@@ -33,9 +35,9 @@ export interface PlannedMeasure {
   key: string;
   label: string;
   from: string;
-  plannedMm: number;
+  plannedMm: Millimetres;
   /** As much off either way is as good as planned. */
-  toleranceMm: number;
+  toleranceMm: Millimetres;
   target: MeasureTarget;
 }
 

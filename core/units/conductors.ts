@@ -9,6 +9,8 @@
  * - Permitted current: ABYC E-11, 105 C insulation, outside engine spaces (from memory). For metric sizes the
  *   current is interpolated over area between the AWG rows (our own step, stated wherever it shows).
  */
+import type { Amps, Millimetres, SquareMillimetres } from './quantities.ts';
+
 export const COPPER_RESISTIVITY_20C = 1 / 58; // ohm mm2 / m
 export const COPPER_TEMPERATURE_COEFFICIENT = 0.00393; // 1 / K, referred to 20 C
 export const MM2_PER_CIRCULAR_MIL = (Math.PI / 4) * 0.0254 ** 2;
@@ -19,11 +21,11 @@ export interface Conductor {
   /** `"12"`, `"1/0"` or square millimetres as `"2.5"`. */
   gauge: string;
   table: ConductorTable;
-  areaMm2: number;
+  areaMm2: SquareMillimetres;
   areaCircularMils: number;
   resistance20OhmPerM: number;
   /** Permitted current in free air outside an engine space, 105 C insulation, at most two conductors bundled. */
-  ampacityA: number;
+  ampacityA: Amps;
 }
 
 /** AWG number of a gauge label: `"12" -> 12`, `"1/0" -> 0`, `"4/0" -> -3`. */
@@ -33,10 +35,10 @@ export function awgNumber(gauge: string): number {
 }
 
 /** Diameter of a solid AWG conductor in mm (ASTM B258). `awgDiameterMm("12")` is 2.0525. */
-export const awgDiameterMm = (gauge: string): number => 0.127 * 92 ** ((36 - awgNumber(gauge)) / 39);
+export const awgDiameterMm = (gauge: string): Millimetres => 0.127 * 92 ** ((36 - awgNumber(gauge)) / 39);
 
 /** Nominal AWG area in mm2. */
-export const awgAreaMm2 = (gauge: string): number => (Math.PI / 4) * awgDiameterMm(gauge) ** 2;
+export const awgAreaMm2 = (gauge: string): SquareMillimetres => (Math.PI / 4) * awgDiameterMm(gauge) ** 2;
 
 /** gauge, SAE minimum area in circular mils, ABYC current outside engine spaces. */
 const AMERICAN_ROWS = [
@@ -71,7 +73,7 @@ const METRIC_ROWS = [
 ] as const;
 
 /** Power law between the neighbouring AWG rows (straight in log-log), continued below 18 AWG by the first pair. */
-function interpolatedAmpacityA(areaMm2: number): number {
+function interpolatedAmpacityA(areaMm2: SquareMillimetres): Amps {
   const rows = AMERICAN_ROWS.map(([gauge, , ampacityA]) => ({ areaMm2: awgAreaMm2(gauge), ampacityA }));
   let upper = rows.findIndex((row) => row.areaMm2 >= areaMm2);
   if (upper < 0) upper = rows.length - 1;
@@ -148,7 +150,7 @@ export interface AmpacityConditions {
  * Permitted continuous current. Heat balance I^2 R = k (Tinsulation - Tambient) scales the 105 C, 30 C table value by
  * sqrt((Tins - Tamb) / 75); the printed 0.85 is kept for 105 C in an engine space (the law itself gives 0.856).
  */
-export function ampacityA(size: Conductor, conditions: AmpacityConditions = {}): number {
+export function ampacityA(size: Conductor, conditions: AmpacityConditions = {}): Amps {
   const { bundled = 1, insulationTempC = REFERENCE_INSULATION_C, inEngineSpace = false } = conditions;
   const headroom = (ambientC: number) => Math.max(0, insulationTempC - ambientC);
   const outside = Math.sqrt(headroom(AMBIENT_OUTSIDE_C) / (REFERENCE_INSULATION_C - AMBIENT_OUTSIDE_C));
@@ -174,7 +176,7 @@ const OUTER_ROWS = [
 ] as const;
 
 /** Outer diameter of a wire of this copper area, interpolated over area between the rows, mm. */
-export function wireOuterMm(areaMm2: number): number {
+export function wireOuterMm(areaMm2: SquareMillimetres): Millimetres {
   const index = OUTER_ROWS.findIndex(([area]) => area >= areaMm2);
   if (index === 0) return OUTER_ROWS[0][1];
   if (index < 0) return OUTER_ROWS[OUTER_ROWS.length - 1]![1];

@@ -19,4 +19,5 @@ export {
   typedLength,
 } from './length.ts';
 export { parseNumber } from './number.ts';
+export type { Amps, Degrees, Millimetres, Ohms, SquareMillimetres, Volts } from './quantities.ts';
 export { inWords, kindOfWords, METRIC, mm, mm2, plain, type ReaderUnits, run, say, type Words } from './words.ts';

@@ -2,19 +2,21 @@
  * Lengths as a fitter reads them. The core holds millimetres only; inches exist at the edges.
  * 1 in = 25.4 mm exactly (international inch, 1959).
  */
+import type { Millimetres } from './quantities.ts';
+
 export const MM_PER_INCH = 25.4;
 export const MM_PER_FOOT = MM_PER_INCH * 12;
 
 export type LengthUnit = 'mm' | 'in';
 
 /** Millimetres from inches. `inchesToMm(6) // => 152.4` */
-export const inchesToMm = (lengthIn: number): number => lengthIn * MM_PER_INCH;
+export const inchesToMm = (lengthIn: number): Millimetres => lengthIn * MM_PER_INCH;
 
 /** Inches from millimetres. */
-export const mmToInches = (lengthMm: number): number => lengthMm / MM_PER_INCH;
+export const mmToInches = (lengthMm: Millimetres): number => lengthMm / MM_PER_INCH;
 
 /** Inches as a tape shows them, to the nearest sixteenth: `formatTapeInches(1190) // => '46 7/8'`. */
-export function formatTapeInches(lengthMm: number): string {
+export function formatTapeInches(lengthMm: Millimetres): string {
   const sixteenths = Math.round(mmToInches(Math.abs(lengthMm)) * 16);
   const whole = Math.floor(sixteenths / 16);
   let numerator = sixteenths % 16;
@@ -30,7 +32,7 @@ export function formatTapeInches(lengthMm: number): string {
 }
 
 /** Millimetres with a thin gap between thousands, as on the drawing: `formatMm(7400) // => '7 400'`. */
-export function formatMm(lengthMm: number): string {
+export function formatMm(lengthMm: Millimetres): string {
   const rounded = Math.round(lengthMm);
   return String(Math.abs(rounded))
     .replace(/\B(?=(\d{3})+$)/g, '\u2009')
@@ -38,7 +40,7 @@ export function formatMm(lengthMm: number): string {
 }
 
 /** A length in the reader's unit, with the unit. */
-export function formatLength(lengthMm: number, unit: LengthUnit): string {
+export function formatLength(lengthMm: Millimetres, unit: LengthUnit): string {
   return unit === 'mm' ? `${formatMm(lengthMm)} mm` : `${formatTapeInches(lengthMm)} in`;
 }
 
@@ -102,7 +104,7 @@ export function parseLength(text: string, unit: LengthUnit): number | null {
   const given = /^(.*?) ?(mm|cm|m|in|")?$/.exec(size)!;
   const suffix = given[2] ?? unit;
   const number = given[1]!;
-  let lengthMm: number | null;
+  let lengthMm: Millimetres | null;
   if (feet) {
     const inches = feet[2] === undefined ? 0 : inchesOf(feet[2]);
     lengthMm = inches === null || inches >= 12 ? null : Number(feet[1]) * MM_PER_FOOT + inchesToMm(inches);
@@ -116,8 +118,8 @@ export function parseLength(text: string, unit: LengthUnit): number | null {
 }
 
 /** To a tenth of a millimetre: what was typed in sixteenths is the same sixteenth again, and nobody tapes finer. */
-export const toTenthsMm = (lengthMm: number): number => Math.round(lengthMm * 10) / 10 + 0;
+export const toTenthsMm = (lengthMm: Millimetres): Millimetres => Math.round(lengthMm * 10) / 10 + 0;
 
 /** As it stands in a field that is typed into: millimetres with a tenth where there is one, inches as on the tape. */
-export const typedLength = (lengthMm: number, unit: LengthUnit): string =>
+export const typedLength = (lengthMm: Millimetres, unit: LengthUnit): string =>
   unit === 'mm' ? String(toTenthsMm(lengthMm)) : formatTapeInches(lengthMm);

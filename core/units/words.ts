@@ -2,8 +2,10 @@
  * What is said to a fitter, as data: a sentence with its quantities kept apart, put into the reader's units last of all.
  * Made with the tag `say`, read with `inWords`. It is plain data: it goes through JSON and between threads as it is.
  */
+
 import { conductorsOf } from './conductors.ts';
 import { formatMm, formatTapeInches, type LengthUnit, MM_PER_FOOT } from './length.ts';
+import type { Millimetres, SquareMillimetres } from './quantities.ts';
 
 export type WireUnit = 'metric' | 'awg';
 
@@ -14,7 +16,7 @@ export interface ReaderUnits {
 
 export const METRIC: ReaderUnits = { length: 'mm', wire: 'metric' };
 
-export type Quantity = { lengthMm: number } | { runMm: number } | { areaMm2: number };
+export type Quantity = { lengthMm: Millimetres } | { runMm: Millimetres } | { areaMm2: SquareMillimetres };
 
 export interface Words {
   /** The sentence without what is filled in: one string more than there are values. */
@@ -28,10 +30,10 @@ export const say = (parts: TemplateStringsArray, ...values: Words['values']): Wo
 /** A sentence in which nothing is measured. */
 export const plain = (text: string): Words => ({ parts: [text], values: [] });
 
-export const mm = (lengthMm: number): Quantity => ({ lengthMm });
+export const mm = (lengthMm: Millimetres): Quantity => ({ lengthMm });
 /** A length of wire, or a distance: metres or feet, with a tenth. */
-export const run = (lengthMm: number): Quantity => ({ runMm: lengthMm });
-export const mm2 = (areaMm2: number): Quantity => ({ areaMm2 });
+export const run = (lengthMm: Millimetres): Quantity => ({ runMm: lengthMm });
+export const mm2 = (areaMm2: SquareMillimetres): Quantity => ({ areaMm2 });
 
 /** Below this a run is told to the centimetre: what is missing of a wire is. */
 const SHORT_RUN_MM = 3000;

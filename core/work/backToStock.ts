@@ -1,9 +1,11 @@
 /** How a unit is put back as it came: what comes off, what is closed, what its own parts need, in the order to do it. */
+
 import type { Body } from '../body/index.ts';
 import type { Build, Plug } from '../document/index.ts';
 import { isUnits, plugOfSource, sourceInText, wiresRun } from '../graph/index.ts';
 import { allHoles, compareTags, drillingOf, formatMm, housings, tagList, templateJobs } from '../place/index.ts';
 import { leadAround, ownLead } from '../planning/index.ts';
+import type { Millimetres } from '../units/index.ts';
 
 export interface StockStep {
   title: string;
@@ -19,7 +21,7 @@ export interface BackToStock {
 /** Blanking plugs by the hole they close, mm (common trade sizes, from memory). */
 const PLUGS_MM = [3.2, 5, 6.5, 8.5, 10.5, 13, 16, 20, 25, 32, 40, 50, 60, 76, 102];
 
-const plugFor = (holeMm: number): number | null => PLUGS_MM.find((size) => size >= holeMm - 0.4) ?? null;
+const plugFor = (holeMm: Millimetres): number | null => PLUGS_MM.find((size) => size >= holeMm - 0.4) ?? null;
 
 /** Do only lamps of the unit's own hang on a plug's pins, as far as they are in the circuit? */
 const isOwnOnly = (build: Build, plug: Plug): boolean =>

@@ -18,7 +18,7 @@ import { compareTags, tagList } from '../place/index.ts';
 import { planFeed } from '../planning/index.ts';
 import { assess, type Finding, isOpen } from '../rules/index.ts';
 import { jobSteps } from '../steps/index.ts';
-import { conductor } from '../units/index.ts';
+import { type Amps, conductor } from '../units/index.ts';
 import { type Purpose, purposeOf, signalLead } from './purposes.ts';
 
 /** Copper, grams a millimetre of length and square millimetre of area. */
@@ -72,7 +72,7 @@ interface Taken {
 }
 
 /** The spare slot, always hot and without a tap, that has just enough room; the battery where there is none. */
-function crewSource(build: Build, feeds: readonly AssessedFeed[], needA: number, supply: Supply): Taken {
+function crewSource(build: Build, feeds: readonly AssessedFeed[], needA: Amps, supply: Supply): Taken {
   if (supply === 'battery') return { slotId: null, operations: [] };
   const tapped = new Set(feeds.flatMap(({ feed }) => feed.slot?.id ?? []));
   const best = Object.values(build.slots)
@@ -98,7 +98,7 @@ export interface FeedPlan {
     source: string;
     /** Is it a lead that is hot with a signal of the driver? */
     isLead: boolean;
-    ratingA: number;
+    ratingA: Amps;
     lossRatio: number;
   }[];
   /** Lamps that are left without a feed, and why. */

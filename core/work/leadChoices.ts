@@ -1,4 +1,5 @@
 /** What can be done with a lead of the unit's own, each way tried on a copy and said in figures. */
+
 import type { AssessedFeed } from '../circuit/index.ts';
 import { ratedCurrentA, solveSetting, takenFromSlotA } from '../circuit/index.ts';
 import {
@@ -15,6 +16,7 @@ import { deriveFeeds, signalControl, signalOfSlot, unfedLamps } from '../graph/i
 import { ownLead, planModule, planOwnLamp, planPinSource } from '../planning/index.ts';
 import { assess, type Finding, isOpen } from '../rules/index.ts';
 import { jobSteps, type StepKind } from '../steps/index.ts';
+import type { Amps, Volts } from '../units/index.ts';
 import { partsList } from './parts/partsList.ts';
 import { purposeOf } from './purposes.ts';
 
@@ -33,11 +35,11 @@ export type LeadChoiceKind = 'tap' | 'halves' | 'butts' | 'leave';
 export interface LeadChoice {
   kind: LeadChoiceKind;
   /** What flows through the lead then, every lamp on it lit, A. */
-  throughA: number;
+  throughA: Amps;
   /** What it is good for; null where its fuse is not known. */
-  goodForA: number | null;
+  goodForA: Amps | null;
   /** What reaches a lamp on it with its signal on, at the battery's rest; null while none is in the circuit. */
-  lampV: number | null;
+  lampV: Volts | null;
   /** Lamps without a feed that are for its signal: what a tap would take along. */
   lampIds: Id[];
   /** What has to be bought, each with its count. */
@@ -119,7 +121,7 @@ function tried(
   };
 }
 
-const throughA = (build: Build, feeds: readonly AssessedFeed[], slotId: Id): number =>
+const throughA = (build: Build, feeds: readonly AssessedFeed[], slotId: Id): Amps =>
   takenFromSlotA(feeds, slotId) + (build.slots[slotId]?.ownLoadA ?? 0);
 
 /** Volts over the first lamp that hangs on a source, lit by its signal. */

@@ -1,8 +1,10 @@
 /** What lamps are for, and the leads of the unit that are hot for it. */
+
 import { type AssessedFeed, CONTINUOUS_RATIO, takenFromSlotA } from '../circuit/index.ts';
 import type { Build, Id, Lamp, LampModel, OperationDraft, Signal, Slot } from '../document/index.ts';
 import { SIGNAL_NAMES, signalOfSlot, slotHeadroomA } from '../graph/index.ts';
 import { pinsToTake, planPinSource } from '../planning/index.ts';
+import type { Amps } from '../units/index.ts';
 
 /** What crews give lamps that warn where the fleet has agreed on nothing (common practice, no source). */
 const USUAL_WARNING = 'double';
@@ -60,7 +62,7 @@ export function signalLead(
   build: Build,
   feeds: readonly AssessedFeed[],
   signal: Signal,
-  needA: number,
+  needA: Amps,
 ): SignalLead | null {
   const there = Object.values(build.slots).map((slot): SignalLead => ({ slot, pin: null, operations: [] }));
   const metered = pinsToTake(build).map(

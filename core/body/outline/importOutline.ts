@@ -2,10 +2,12 @@
  * Outlines from drawings made elsewhere (SVG, DXF): the largest closed shape in the file, scaled by a length that the
  * crew knows. Loaded only when somebody imports.
  */
+
 import DxfParser from 'dxf-parser';
 import svgpath from 'svgpath';
 import { type INode, parseSync } from 'svgson';
 import { ok, type Result, refused } from '../../result.ts';
+import type { Millimetres } from '../../units/index.ts';
 import { extent, type Outline, type Point } from './outline.ts';
 
 export interface ImportProblem {
@@ -192,7 +194,7 @@ const thinned = (outline: Outline): Outline => {
  * The largest closed shape in a drawing, lower left corner at (0, 0), scaled so that it is `lengthMm` long along its
  * first axis. Refused when the file cannot be read or holds nothing closed.
  */
-export function importOutline(fileName: string, text: string, lengthMm: number): Result<Outline, ImportProblem> {
+export function importOutline(fileName: string, text: string, lengthMm: Millimetres): Result<Outline, ImportProblem> {
   let shapes: Outline[];
   try {
     shapes = /\.dxf$/i.test(fileName) ? dxfShapes(text) : svgShapes(text);

@@ -2,6 +2,7 @@
  * Closed outlines in one view plane, in mm. Corners are rounded into short chords once, when the outline is made, so
  * that what is drawn and what is computed are the same polygon.
  */
+
 export type Point = readonly [number, number];
 export type Outline = readonly Point[];
 export type Interval = readonly [number, number];

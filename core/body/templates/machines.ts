@@ -1,4 +1,5 @@
 /** Tractor and telehandler. */
+import type { Millimetres } from '../../units/index.ts';
 import type { BodyTemplate } from '../bodyModel.ts';
 import { type Point, rectangle, rounded } from '../outline/outline.ts';
 import {
@@ -15,7 +16,7 @@ import {
   wheels,
 } from '../parts.ts';
 
-const groundEdges = (lengthMm: number, half: number) => [
+const groundEdges = (lengthMm: Millimetres, half: number) => [
   { id: 'front', name: 'front-most point', axis: 'x' as const, atMm: 0 },
   { id: 'tail', name: 'rear end', axis: 'x' as const, atMm: lengthMm },
   { id: 'centreline', name: 'centreline', axis: 'y' as const, atMm: 0 },

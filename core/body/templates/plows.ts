@@ -1,4 +1,5 @@
 /** Plows that hang in front of a truck: the cutting edge ahead, the lift frame back to the bumper at x = length. */
+import type { Millimetres } from '../../units/index.ts';
 import type { BodyPart } from '../bodyModel.ts';
 import { bothSides, line, part } from '../parts.ts';
 
@@ -8,11 +9,11 @@ const EDGE_LOW_MM = 60;
 const BOARD_HIGH_MM = 900;
 const PUSH_FRAME_MM = 200;
 
-const lift = (lengthMm: number): BodyPart =>
+const lift = (lengthMm: Millimetres): BodyPart =>
   part('plow-lift', 'Plow lift', 'metal', { x: [150, lengthMm + 60], y: [-260, 260], z: [430, 560], radiusMm: 20 });
 
 /** Two wings hinged on the centreline, in a vee as they travel. */
-export function vPlow(lengthMm: number, wingMm: number): BodyPart[] {
+export function vPlow(lengthMm: Millimetres, wingMm: Millimetres): BodyPart[] {
   const wing = part(
     'wing',
     'Plow wing',
@@ -39,7 +40,7 @@ export function vPlow(lengthMm: number, wingMm: number): BodyPart[] {
 }
 
 /** One blade across, turned about a pin behind its middle. */
-export function straightPlow(lengthMm: number, halfMm: number): BodyPart[] {
+export function straightPlow(lengthMm: Millimetres, halfMm: Millimetres): BodyPart[] {
   const ribs = [-0.66, -0.33, 0, 0.33, 0.66];
   return [
     part(

@@ -1,4 +1,5 @@
 /** Trailers: drawbar, frame, wheels and three loads (tilt bed, boat cradle, pump set). */
+import type { Millimetres } from '../../units/index.ts';
 import type { BodyPart, BodyTemplate, ParameterRule } from '../bodyModel.ts';
 import { type Point, rounded } from '../outline/outline.ts';
 import { bothSides, curve, line, mudguardOutline, part, patchBox, ring, shaped, twice, wheels } from '../parts.ts';
@@ -6,14 +7,14 @@ import { bothSides, curve, line, mudguardOutline, part, patchBox, ring, shaped, 
 const WHEEL_RADIUS_MM = 330;
 
 interface TrailerFrame {
-  lengthMm: number;
-  halfWidthMm: number;
-  drawbarMm: number;
-  bedStartMm: number;
+  lengthMm: Millimetres;
+  halfWidthMm: Millimetres;
+  drawbarMm: Millimetres;
+  bedStartMm: Millimetres;
   axlesMm: number[];
 }
 
-function running(frame: TrailerFrame, frameHeightMm: number): BodyPart[] {
+function running(frame: TrailerFrame, frameHeightMm: Millimetres): BodyPart[] {
   const { drawbarMm, halfWidthMm, lengthMm, axlesMm } = frame;
   const low = frameHeightMm - 140;
   return [
@@ -142,7 +143,7 @@ function trailer(
   };
 }
 
-const rules = (lengthMm: number, widthMm: number, drawbarMm: number): Record<string, ParameterRule> => ({
+const rules = (lengthMm: Millimetres, widthMm: Millimetres, drawbarMm: Millimetres): Record<string, ParameterRule> => ({
   lengthMm: { name: 'Overall length', defaultMm: lengthMm, minimumMm: 2600, maximumMm: 12000 },
   widthMm: { name: 'Overall width', defaultMm: widthMm, minimumMm: 1400, maximumMm: 2600 },
   drawbarMm: { name: 'Coupling to bed', defaultMm: drawbarMm, minimumMm: 700, maximumMm: 2400 },

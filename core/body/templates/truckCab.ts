@@ -1,4 +1,5 @@
 /** The cab and chassis that every rigid truck shares. Points are those of a 2060 x 2450 x 2640 mm cab and are stretched. */
+import type { Millimetres } from '../../units/index.ts';
 import type { BodyPart, TapeEdge } from '../bodyModel.ts';
 import { type Outline, type Point, rounded } from '../outline/outline.ts';
 import {
@@ -25,18 +26,18 @@ const FRONT_AXLE_MM = 1360;
 export const WHEEL_RADIUS_MM = 440;
 
 export interface TruckSize {
-  lengthMm: number;
-  widthMm: number;
-  cabLengthMm: number;
-  cabHeightMm: number;
-  wheelbaseMm: number;
+  lengthMm: Millimetres;
+  widthMm: Millimetres;
+  cabLengthMm: Millimetres;
+  cabHeightMm: Millimetres;
+  wheelbaseMm: Millimetres;
 }
 
 export interface TruckFrame {
   size: TruckSize;
-  cabEndMm: number;
-  rearAxleMm: number;
-  halfWidthMm: number;
+  cabEndMm: Millimetres;
+  rearAxleMm: Millimetres;
+  halfWidthMm: Millimetres;
   /** Stretches a distance from the centreline. */
   Y(y: number): number;
 }

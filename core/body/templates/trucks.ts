@@ -1,18 +1,19 @@
 /** Rigid trucks: one cab and chassis, five load bodies. */
+import type { Millimetres } from '../../units/index.ts';
 import type { BodyPart, BodyTemplate, ParameterRule } from '../bodyModel.ts';
 import { type Point, rectangle, rounded } from '../outline/outline.ts';
 import { bothSides, curve, line, movedBack, part, patch, patchBox, ring, shaped, twice } from '../parts.ts';
 import { PLOW_BEYOND_MM, vPlow } from './plows.ts';
 import { type TruckFrame, truckCab, truckChassis, truckEdges, truckFrame, WHEEL_RADIUS_MM } from './truckCab.ts';
 
-const rule = (name: string, defaultMm: number, minimumMm: number, maximumMm: number): ParameterRule => ({
+const rule = (name: string, defaultMm: Millimetres, minimumMm: Millimetres, maximumMm: Millimetres): ParameterRule => ({
   name,
   defaultMm,
   minimumMm,
   maximumMm,
 });
 
-const truckRules = (lengthMm: number, wheelbaseMm: number): Record<string, ParameterRule> => ({
+const truckRules = (lengthMm: Millimetres, wheelbaseMm: Millimetres): Record<string, ParameterRule> => ({
   lengthMm: rule('Overall length', lengthMm, 5600, 11000),
   widthMm: rule('Overall width', 2450, 2000, 2600),
   cabLengthMm: rule('Cab length', 2060, 1700, 2700),
@@ -26,7 +27,10 @@ function truck(
   rules: Record<string, ParameterRule>,
   load: (frame: TruckFrame, parameters: Record<string, number>) => BodyPart[],
   /** What hangs in front of the bumper, and how far it reaches: the truck then starts that much further back. */
-  ahead: (frame: TruckFrame, parameters: Record<string, number>) => { parts: BodyPart[]; lengthMm: number } = () => ({
+  ahead: (
+    frame: TruckFrame,
+    parameters: Record<string, number>,
+  ) => { parts: BodyPart[]; lengthMm: Millimetres } = () => ({
     parts: [],
     lengthMm: 0,
   }),
@@ -61,7 +65,7 @@ function truck(
 const handle = (x: number, z: number) => patchBox('faint', x, z, x + 110, z + 35);
 
 /** Flat deck with lockers below, used by the recovery, drop-side and sign-board trucks. */
-function deckAndLockers(frame: TruckFrame, deckEndMm: number): BodyPart[] {
+function deckAndLockers(frame: TruckFrame, deckEndMm: Millimetres): BodyPart[] {
   const { rearAxleMm, cabEndMm, halfWidthMm } = frame;
   const deckStart = cabEndMm + 200;
   const lockerStart = deckStart + 130;
@@ -122,7 +126,7 @@ function deckAndLockers(frame: TruckFrame, deckEndMm: number): BodyPart[] {
   ];
 }
 
-function rearStep(frame: TruckFrame, atMm: number): BodyPart {
+function rearStep(frame: TruckFrame, atMm: Millimetres): BodyPart {
   const half = frame.halfWidthMm;
   return part(
     'rear-step',
@@ -136,7 +140,7 @@ function rearStep(frame: TruckFrame, atMm: number): BodyPart {
   );
 }
 
-function headboard(frame: TruckFrame, topMm: number, startMm: number): BodyPart {
+function headboard(frame: TruckFrame, topMm: Millimetres, startMm: Millimetres): BodyPart {
   const half = frame.halfWidthMm - 75;
   const slats = [-0.7, -0.47, -0.23, 0.23, 0.47, 0.7];
   return part(

@@ -1,5 +1,6 @@
 /** A lead-acid battery over time: how much is left in it and what its terminals show, load by load. */
 
+import type { Amps, Volts } from '../../units/index.ts';
 import { BATTERY_OHM, restingVoltageV } from '../compileNetwork.ts';
 
 /** Lead-acid starter batteries; 1.0 would be ideal. Common practice, from memory: 1.1 to 1.3. */
@@ -11,7 +12,7 @@ const RATED_HOURS = 20;
  * Hours until a lead-acid battery is down to a reserve, at a steady current. Peukert (1897): t = H (C / (I H))^k.
  * `runningHours(100, 5, 0) // => 20 h for a 100 Ah battery at its own 20 h rate`
  */
-export function runningHours(capacityAh: number, currentA: number, reserveRatio: number): number {
+export function runningHours(capacityAh: number, currentA: Amps, reserveRatio: number): number {
   if (currentA <= 0) return Number.POSITIVE_INFINITY;
   const full = RATED_HOURS * (capacityAh / (currentA * RATED_HOURS)) ** PEUKERT;
   return full * (1 - reserveRatio);
@@ -34,7 +35,7 @@ const ACCEPTS_RATIO = 0.2;
 const KEEPS_RATIO = 0.85;
 
 /** Volts at rest for what is left, 0 to 1, of a 12 V battery. */
-export function restingV(chargeRatio: number): number {
+export function restingV(chargeRatio: number): Volts {
   const at = Math.min(1, Math.max(0, chargeRatio));
   const above = RESTING_V.findIndex(([ratio]) => ratio >= at);
   if (above <= 0) return RESTING_V[0][1];
@@ -45,16 +46,16 @@ export function restingV(chargeRatio: number): number {
 
 export interface Load {
   hours: number;
-  drawA: number;
+  drawA: Amps;
   /** What an alternator gives. */
-  supplyA: number;
+  supplyA: Amps;
 }
 
 export interface CoursePoint {
   hours: number;
   /** What is left in the battery, 0 to 1. */
   chargeRatio: number;
-  terminalV: number;
+  terminalV: Volts;
 }
 
 export interface CourseQuestion {

@@ -1,5 +1,7 @@
 /** How long the battery lasts with the engine off, and whether the alternator keeps up. */
+
 import type { Build, Id } from '../../document/index.ts';
+import type { Amps } from '../../units/index.ts';
 import { solveSetting } from '../compileNetwork.ts';
 import { batteryCourse, type CoursePoint, runningHours } from './batteryCourse.ts';
 
@@ -48,26 +50,26 @@ export const SCENARIOS: readonly Scenario[] = [
 
 export interface EnergyFigures {
   /** Drawn by the added lamps with the key off, crew controls on, averaged over their patterns. */
-  keyOffA: number;
+  keyOffA: Amps;
   /** The same with the key on or the engine running: ignition feeds are live too. */
-  keyOnA: number;
+  keyOnA: Amps;
   hoursToReserve: number;
-  idleMarginA: number;
-  runningMarginA: number;
+  idleMarginA: Amps;
+  runningMarginA: Amps;
   scenarios: ScenarioFigures[];
 }
 
 export interface ScenarioFigures {
   scenario: Scenario;
   /** The most that is drawn in any of its phases. */
-  drawA: number;
+  drawA: Amps;
   /** What is left in the battery when least is, 0 to 1. */
   leftRatio: number;
   fits: boolean;
   course: CoursePoint[];
 }
 
-function drawnA(build: Build, keyOn: boolean, controlIds: ReadonlySet<Id>): number {
+function drawnA(build: Build, keyOn: boolean, controlIds: ReadonlySet<Id>): Amps {
   const { solution } = solveSetting(build, { keyOn, controlIds, load: 'average' });
   return Math.max(0, solution.elements.battery?.currentA ?? 0);
 }

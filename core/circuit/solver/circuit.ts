@@ -1,5 +1,7 @@
 /** A direct-current network as `calc circuit` takes it. Node names are strings, "0" is ground. */
+
 import * as z from 'zod';
+import type { Amps, Volts } from '../../units/index.ts';
 
 const node = z.string().min(1).max(80);
 const id = z.string().min(1).max(80);
@@ -49,8 +51,8 @@ export const Circuit = z.object({ elements: z.array(CircuitElement).max(20_000) 
 
 export interface ElementState {
   /** Positive from the first-named node through the element to the second; for a source, what leaves its plus. */
-  currentA: number;
-  voltageV: number;
+  currentA: Amps;
+  voltageV: Volts;
   powerW: number;
 }
 

@@ -3,6 +3,7 @@
  * resistance, a closed switch is 0.1 milliohm. Diodes follow Shockley; LED lamps draw constant power above their
  * cut-in voltage. Checked against ngspice on generated networks (solveCircuit.ngspice.test.ts).
  */
+import type { Amps, Ohms, Volts } from '../../units/index.ts';
 import type { CircuitElement, CircuitSolution, ElementState } from './circuit.ts';
 import { endsOf } from './circuit.ts';
 import { type SparsePattern, solveSparse, sparsePattern } from './sparseSymmetric.ts';
@@ -44,7 +45,7 @@ const CHARGE_NEWTON_STEPS = 40;
 
 /** Current of an element at a voltage, and its slope: filled in place, because the innermost loop asks for it. */
 interface Drawn {
-  currentA: number;
+  currentA: Amps;
   slope: number;
 }
 
@@ -52,7 +53,7 @@ interface Drawn {
 const DRAWN: Drawn = { currentA: 0, slope: 0 };
 
 /** Current and its slope for a constant-power load at a voltage. */
-function drawPower(powerW: number, cutInV: number, voltageV: number, out: Drawn): void {
+function drawPower(powerW: number, cutInV: Volts, voltageV: Volts, out: Drawn): void {
   const fromV = cutInV > 0 ? cutInV : RESISTIVE_BELOW_V;
   if (voltageV >= fromV) {
     out.currentA = powerW / voltageV;
@@ -74,7 +75,7 @@ const JUNCTION_STEPS = 60;
  * Junction voltage x of a diode with series resistance: x + Rs Is (exp(x / nVt) - 1) = V. The left side is convex and
  * rises, so Newton from above comes down to it.
  */
-function junctionAt(saturationA: number, thermalV: number, seriesOhm: number, voltageV: number): number {
+function junctionAt(saturationA: Amps, thermalV: Volts, seriesOhm: Ohms, voltageV: Volts): number {
   if (seriesOhm === 0 || voltageV <= 0) return voltageV;
   const product = seriesOhm * saturationA;
   let x = Math.min(voltageV, thermalV * Math.log1p(voltageV / product));
@@ -198,7 +199,7 @@ class NonlinearRows {
       this.atV[row] = this.isLoad[row] ? 0 : this.second[row]! * Math.log1p(FIRST_DIODE_A / this.first[row]!);
   }
 
-  loadDraws(row: number, voltageV: number): number {
+  loadDraws(row: number, voltageV: Volts): number {
     drawPower(this.first[row]!, this.second[row]!, voltageV, DRAWN);
     return DRAWN.currentA;
   }
@@ -300,7 +301,7 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
     if (b !== 0) linear[b - 1]! += g;
     if (slot >= 0) linear[slot]! -= g;
   };
-  const inject = (right: Float64Array, from: number, to: number, currentA: number) => {
+  const inject = (right: Float64Array, from: number, to: number, currentA: Amps) => {
     if (from !== 0) right[from - 1]! -= currentA;
     if (to !== 0) right[to - 1]! += currentA;
   };
@@ -535,7 +536,7 @@ export function solveCircuit(elements: readonly CircuitElement[]): CircuitSoluti
   return prepared.solution();
 }
 
-function elementCurrentA(element: CircuitElement, voltageV: number): number {
+function elementCurrentA(element: CircuitElement, voltageV: Volts): Amps {
   switch (element.kind) {
     case 'source':
       return (element.voltageV - voltageV) * conductance(element)!;

@@ -1,4 +1,5 @@
 /** Networks as they are wired on vehicles, made from a number: feeds, shared returns, ground-side switches, diodes, lamps. */
+import type { Ohms } from '../../units/index.ts';
 import type { CircuitElement } from '../solver/circuit.ts';
 import { seeded } from './ngspice.ts';
 
@@ -20,7 +21,7 @@ export function vehicleNetwork(seed: number): CircuitElement[] {
     emissionCoefficient: 1.6,
     seriesResistanceOhm: 0.02,
   });
-  const ohm = (id: string, a: string, b: string, resistanceOhm: number): CircuitElement => ({
+  const ohm = (id: string, a: string, b: string, resistanceOhm: Ohms): CircuitElement => ({
     id,
     kind: 'resistor',
     a,

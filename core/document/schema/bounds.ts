@@ -3,6 +3,7 @@
  * script sends can be larger than what the rest of the program was made for. A test walks all schemas and holds this.
  */
 import * as z from 'zod';
+import type { Millimetres } from '../../units/index.ts';
 
 /** Names that every plain object carries from birth: a word that is used as a key must be none of them. */
 const TAKEN_WORDS: ReadonlySet<string> = new Set(Object.getOwnPropertyNames(Object.prototype));
@@ -66,11 +67,18 @@ export const table = <Key extends z.core.$ZodRecordKey, Value extends z.ZodType>
 
 /** The longest thing that is lit, with room around it. A figure beyond is a slip of the pen. */
 export const FURTHEST_MM = 60_000;
-export const coordinateMm = z.number().min(-FURTHEST_MM).max(FURTHEST_MM);
-export const extentMm = z.number().min(0).max(FURTHEST_MM);
 
+/** A number that knows what it counts: the same shape, told apart by its type. */
+const counted = <Quantity extends number>(shape: z.ZodNumber) => shape as z.ZodType as z.ZodType<Quantity, Quantity>;
+
+/** Between two bounds. */
+export const between = <Quantity extends number>(least: number, most: number) =>
+  counted<Quantity>(z.number().min(least).max(most));
 /** Above zero, and not without end. */
-export const upTo = (most: number) => z.number().positive().max(most);
+export const upTo = <Quantity extends number>(most: number) => counted<Quantity>(z.number().positive().max(most));
+
+export const coordinateMm = between<Millimetres>(-FURTHEST_MM, FURTHEST_MM);
+export const extentMm = between<Millimetres>(0, FURTHEST_MM);
 
 /** A moment as the server writes it. */
 export const Moment = z.iso.datetime().max(40);

@@ -3,8 +3,10 @@
  * Collections are records by id, and what two people may edit apart is a field of its own, because conflicts are
  * judged field by field (see applyOperation.ts).
  */
+
 import * as z from 'zod';
-import { coordinateMm, key, line, list, prose, stamped, table, upTo } from './bounds.ts';
+import type { Amps, Millimetres, SquareMillimetres } from '../../units/index.ts';
+import { between, coordinateMm, key, line, list, prose, stamped, table, upTo } from './bounds.ts';
 import { Element, Wire } from './circuitParts.ts';
 import { Control, LightFunction, MAX_LAMPS, OwnPattern, Programmed } from './flashParts.ts';
 import { Id } from './ids.ts';
@@ -52,10 +54,10 @@ export const Slot = z.object({
   label: line(24, 1),
   row: z.number().int().min(0).max(19),
   column: z.number().int().min(0).max(9),
-  ratingA: upTo(200).nullable().describe('fuse in the slot; null when empty'),
-  limitA: upTo(200).describe('most the slot and its bus may carry'),
+  ratingA: upTo<Amps>(200).nullable().describe('fuse in the slot; null when empty'),
+  limitA: upTo<Amps>(200).describe('most the slot and its bus may carry'),
   feeds: line(60).describe("what of the unit's own hangs on it; empty when spare"),
-  ownLoadA: z.number().min(0).max(200),
+  ownLoadA: between<Amps>(0, 200),
   reservedFor: line(60),
   signal: Signal.nullable().default(null).describe('of the driver, with which it is hot; null when with none'),
   reading: SlotReading,
@@ -118,14 +120,14 @@ export const Plug = z.object({
       runningV: voltsRead.nullable(),
       signal: Signal.nullable().default(null).describe('of the driver, with which it is hot; null when with none'),
       signalV: voltsRead.nullable().default(null).describe('while its signal is on'),
-      ratingA: upTo(200).nullable().default(null).describe('fuse of the unit ahead of it; null when not known'),
-      ownLoadA: z.number().min(0).max(200).default(0).describe("what the unit's own lamps draw from it"),
-      areaMm2: upTo(120).nullable().default(null).describe('of its lead; null when not known'),
+      ratingA: upTo<Amps>(200).nullable().default(null).describe('fuse of the unit ahead of it; null when not known'),
+      ownLoadA: between<Amps>(0, 200).default(0).describe("what the unit's own lamps draw from it"),
+      areaMm2: upTo<SquareMillimetres>(120).nullable().default(null).describe('of its lead; null when not known'),
     }),
     24,
   ),
   end: z.enum(['joined', 'capped', 'open']).describe('what stands on its far side now'),
-  leftMm: z.number().min(0).max(5000).nullable().describe('lead left behind it where it was cut; null when whole'),
+  leftMm: between<Millimetres>(0, 5000).nullable().describe('lead left behind it where it was cut; null when whole'),
   position: Position.optional().describe(
     'where it hangs; left out while nobody said, which counts as at the fuse panel',
   ),
@@ -193,7 +195,7 @@ export const Build = z.object({
   electrics: z.object({
     systemVoltageV: z.union([z.literal(12), z.literal(24)]),
     batteryAh: upTo(2000),
-    alternatorA: z.number().min(0).max(1000).describe('0 for a trailer'),
+    alternatorA: between<Amps>(0, 1000).describe('0 for a trailer'),
     surveyed: z.boolean().describe('someone has checked these on the unit'),
   }),
   fusePanel: z.object({ name: line(60), place: line(80), position: Position }),
@@ -245,7 +247,7 @@ export interface NewBuild {
   parameters: Record<string, number>;
   systemVoltageV: 12 | 24;
   batteryAh: number;
-  alternatorA: number;
+  alternatorA: Amps;
   panelPosition: Position;
   panelPlace: string;
   packIds: readonly string[];

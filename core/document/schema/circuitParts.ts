@@ -1,12 +1,13 @@
 /** Parts of the circuit and the wires between them. */
+
 import * as z from 'zod';
-import { conductorsOf } from '../../units/index.ts';
-import { key, line, list, upTo } from './bounds.ts';
+import { type Amps, conductorsOf, type Millimetres, type Ohms } from '../../units/index.ts';
+import { between, key, line, list, upTo } from './bounds.ts';
 import { Id } from './ids.ts';
 import { WireColour } from './vocabulary.ts';
 
 const elementBase = { id: Id, name: line(60) };
-const amps = upTo(500);
+const amps = upTo<Amps>(500);
 
 /** How a protection opens; each family has a time-current table of its own (core/circuit/fuses.ts). */
 export const FuseFamily = z.enum(['blade', 'midi', 'mega', 'breaker', 'link']);
@@ -41,7 +42,7 @@ export const Element = z.discriminatedUnion('kind', [
   }),
   z.object({ ...elementBase, kind: z.literal('flasher'), controlId: Id }),
   z.object({ ...elementBase, kind: z.literal('modulator') }),
-  z.object({ ...elementBase, kind: z.literal('resistor'), resistanceOhm: upTo(1e6) }),
+  z.object({ ...elementBase, kind: z.literal('resistor'), resistanceOhm: upTo<Ohms>(1e6) }),
   z.object({
     ...elementBase,
     kind: z.literal('connector'),
@@ -101,8 +102,8 @@ export const Wire = z.object({
   table: z.enum(['awg', 'metric']),
   gauge: z.enum([...new Set([...GAUGES.awg, ...GAUGES.metric])]),
   colour: WireColour,
-  lengthMm: z.number().min(0).max(100_000),
-  loomLengthMm: upTo(100_000)
+  lengthMm: between<Millimetres>(0, 100_000),
+  loomLengthMm: upTo<Millimetres>(100_000)
     .nullable()
     .describe('length of the ready loom that it comes in; null for wire off the reel'),
   origin: z

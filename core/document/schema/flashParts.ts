@@ -1,5 +1,7 @@
 /** Patterns of a unit's own, what functions show and when, and what was programmed into which lamp. */
+
 import * as z from 'zod';
+import type { Amps } from '../../units/index.ts';
 import { key, line, list, stamped, table, trimmedLine, upTo } from './bounds.ts';
 import { Id } from './ids.ts';
 import { LightColour, Signal } from './vocabulary.ts';
@@ -59,7 +61,7 @@ export const Control = z.object({
   name: line(40, 1).describe('what is written on it'),
   kind: z.enum(['switch', 'button', 'channel', 'signal']),
   signal: Signal.nullable().describe('only for kind signal'),
-  ratingA: upTo(200).nullable().describe('most its contact may carry; null for a signal'),
+  ratingA: upTo<Amps>(200).nullable().describe('most its contact may carry; null for a signal'),
 });
 export type Control = z.infer<typeof Control>;
 

@@ -1,6 +1,8 @@
 /** A lamp as it stands on the shelf. Copied by version into a build; price and stock are not part of it. */
+
 import * as z from 'zod';
-import { extentMm, key, line, list, upTo } from './bounds.ts';
+import type { Amps, Millimetres, Volts } from '../../units/index.ts';
+import { between, FURTHEST_MM, key, line, list, upTo } from './bounds.ts';
 import { LightColour, MountKind } from './vocabulary.ts';
 
 export const LampKind = z.enum([
@@ -21,9 +23,9 @@ export const LampKind = z.enum([
 ]);
 export type LampKind = z.infer<typeof LampKind>;
 
-const amps = upTo(500);
-const sideMm = extentMm.positive();
-const volts = upTo(1000);
+const amps = upTo<Amps>(500);
+const sideMm = upTo<Millimetres>(FURTHEST_MM);
+const volts = upTo<Volts>(1000);
 /** Jobs of one lamp beside its first: told apart by the letters b to f. */
 export const MAX_FURTHER_JOBS = 5;
 /** Holes of one lamp, its lead's included. */
@@ -43,7 +45,7 @@ export const LampModel = z.object({
   voltage: z.object({ minimumV: volts, maximumV: volts }),
   averageA: amps.describe('averaged over its usual flash pattern, at 12.8 V or 25.6 V'),
   maximumA: amps.describe('every head lit'),
-  cutInV: z.number().min(0).max(1000).describe('below this the lamp stays dark'),
+  cutInV: between<Volts>(0, 1000).describe('below this the lamp stays dark'),
   face: z.object({
     shape: z.enum(['rectangle', 'round']),
     widthMm: sideMm,
@@ -53,7 +55,7 @@ export const LampModel = z.object({
   mounts: list(
     z.object({
       kind: MountKind,
-      holeMm: z.number().min(0).max(600),
+      holeMm: between<Millimetres>(0, 600),
       holes: z.number().int().min(0).max(MAX_HOLES),
     }),
     10,

@@ -1,10 +1,12 @@
 /** What was read, looked at and signed off when a unit was proved. */
+
 import * as z from 'zod';
-import { line, list, prose, stamped, table } from './bounds.ts';
+import type { Volts } from '../../units/index.ts';
+import { between, line, list, prose, stamped, table } from './bounds.ts';
 import { MAX_LAMPS } from './flashParts.ts';
 import { Id } from './ids.ts';
 
-export const voltsRead = z.number().min(0).max(60);
+export const voltsRead = between<Volts>(0, 60);
 
 export const Reading = z.object({
   id: Id,

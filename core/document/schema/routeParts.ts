@@ -1,13 +1,15 @@
 /** The ways of wires along the body: points where they are clipped or pass a wall, and the stretches between them. */
+
 import * as z from 'zod';
+import type { Millimetres } from '../../units/index.ts';
 import { key, line, upTo } from './bounds.ts';
 import { Id } from './ids.ts';
 import { Position } from './position.ts';
 
 /** A hole through a wall that wires pass. */
 export const WallPass = z.object({
-  holeMm: upTo(120),
-  boreMm: upTo(120).nullable().describe('bore of the grommet in it; null when the edge is bare'),
+  holeMm: upTo<Millimetres>(120),
+  boreMm: upTo<Millimetres>(120).nullable().describe('bore of the grommet in it; null when the edge is bare'),
   sealed: z.boolean(),
   wet: z.boolean().describe('water reaches it'),
 });

@@ -1,6 +1,8 @@
 /** Rule packs: stated rules about required lamps and colours, as data with their source and date. */
+
 import * as z from 'zod';
-import { key, line, list } from './bounds.ts';
+import type { Millimetres } from '../../units/index.ts';
+import { between, key, line, list } from './bounds.ts';
 import { LampKind } from './lampModel.ts';
 import { Face, LampRole, LightColour } from './vocabulary.ts';
 
@@ -9,14 +11,14 @@ export type BodyGroup = z.infer<typeof BodyGroup>;
 
 /** Rules and packs are kept under their ids. */
 const ruleId = key(40).regex(/^[a-z0-9-]{2,40}$/, 'Small letters, digits and dashes');
-const heightMm = z.number().min(0).max(10_000);
+const heightMm = between<Millimetres>(0, 10_000);
 
 /** When a rule applies; what is left out does not matter. */
 export const RuleScope = z.object({
   groups: list(BodyGroup, 5, 1).optional(),
   leastWidthMm: heightMm.optional(),
   mostWidthMm: heightMm.optional(),
-  leastLengthMm: z.number().min(0).max(50_000).optional(),
+  leastLengthMm: between<Millimetres>(0, 50_000).optional(),
   powered: z.boolean().optional(),
 });
 export type RuleScope = z.infer<typeof RuleScope>;

@@ -1,6 +1,8 @@
 /** What is said about the work itself: its order, what was measured as built, and what went wrong. */
+
 import * as z from 'zod';
-import { extentMm, key, line, list, prose, stamped, table } from './bounds.ts';
+import type { Millimetres } from '../../units/index.ts';
+import { between, extentMm, key, line, list, prose, stamped, table } from './bounds.ts';
 import { Id } from './ids.ts';
 
 const reason = prose(300, 3);
@@ -24,7 +26,7 @@ export const AsBuilt = z.object({
   label: line(120, 1),
   target: MeasureTarget,
   plannedMm: extentMm,
-  toleranceMm: z.number().min(0).max(1000),
+  toleranceMm: between<Millimetres>(0, 1000),
   valueMm: extentMm,
   state: z.enum(['good', 'off', 'accepted', 'refused']),
   settledBy: line(80),

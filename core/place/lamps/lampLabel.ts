@@ -1,5 +1,7 @@
 /** A lamp as somebody enters it who holds it in the hand: from its label, by rule and calliper, and what only the shop knows. */
+
 import type { LampModel } from '../../document/index.ts';
+import type { Volts } from '../../units/index.ts';
 
 /** A lamp of one job, of which nothing more is known than that it lights. */
 export const PLAIN_LAMP = {
@@ -20,7 +22,7 @@ const RATED_V = { low: 12.8, high: 25.6 };
 const HIGH_FROM_V = 18;
 
 /** The voltage at which a lamp's watts and amps are stated. */
-export const ratedV = ({ minimumV }: LampModel['voltage']): number =>
+export const ratedV = ({ minimumV }: LampModel['voltage']): Volts =>
   minimumV >= HIGH_FROM_V ? RATED_V.high : RATED_V.low;
 
 /** Amps of so many watts, to the hundredth: what the label leaves to be worked out. */

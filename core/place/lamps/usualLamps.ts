@@ -1,6 +1,8 @@
 /** The lamps that a unit of its kind usually comes with: a start for the survey, to be checked one by one on the unit. */
+
 import { type Body, skinAt, templateById } from '../../body/index.ts';
 import type { Face, FactoryLamp, LightColour, Position } from '../../document/index.ts';
+import type { Millimetres } from '../../units/index.ts';
 import { depthAxis, roundedPosition } from '../arrange.ts';
 
 type Usual = Omit<FactoryLamp, 'id' | 'state' | 'note'>;
@@ -17,14 +19,21 @@ export function usualLamps(body: Body): Usual[] {
     const skin = skinAt(body, face, wanted);
     return roundedPosition(skin ? { ...wanted, [depthAxis(face)]: skin.atMm } : wanted);
   };
-  const pair = (role: Usual['role'], face: Face, colour: LightColour, yMm: number, zMm: number, xMm = 0): Usual => ({
+  const pair = (
+    role: Usual['role'],
+    face: Face,
+    colour: LightColour,
+    yMm: Millimetres,
+    zMm: Millimetres,
+    xMm = 0,
+  ): Usual => ({
     role,
     face,
     colour,
     paired: true,
     position: at(face, { xMm, yMm, zMm }),
   });
-  const one = (role: Usual['role'], face: Face, colour: LightColour, zMm: number): Usual => ({
+  const one = (role: Usual['role'], face: Face, colour: LightColour, zMm: Millimetres): Usual => ({
     role,
     face,
     colour,

@@ -1,10 +1,12 @@
 /** Does a magnet-mounted lamp stay on at road speed? */
+
 import type { LampModel } from '../../document/index.ts';
+import type { Millimetres } from '../../units/index.ts';
 
 export interface MagnetSurface {
-  thicknessMm: number;
+  thicknessMm: Millimetres;
   /** Paint, film or dirt between foot and steel, mm. */
-  gapMm: number;
+  gapMm: Millimetres;
   steel: boolean;
 }
 

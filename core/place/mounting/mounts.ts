@@ -2,13 +2,15 @@
  * How lamps are held: what each mount drills, needs behind the skin, asks of the hands, and leaves when it comes off.
  * Common practice, no source, where no standard is named.
  */
+
 import type { Material } from '../../body/index.ts';
 import type { Lamp, LampModel, MountKind } from '../../document/index.ts';
+import type { Millimetres } from '../../units/index.ts';
 
 export interface MountFacts {
   name: string;
   /** Free depth wanted behind the skin, mm. */
-  backingMm: number;
+  backingMm: Millimetres;
   tools: readonly string[];
   /** Hands, in the order in which they work. */
   order: readonly string[];
@@ -133,9 +135,9 @@ export const MOUNTS: Record<MountKind, MountFacts> = {
 
 export interface Clearance {
   thread: string;
-  fineMm: number;
-  mediumMm: number;
-  coarseMm: number;
+  fineMm: Millimetres;
+  mediumMm: Millimetres;
+  coarseMm: Millimetres;
 }
 
 /** Clearance holes for metric bolts. ISO 273:1979, from memory. */
@@ -149,7 +151,7 @@ export const ISO_273: readonly Clearance[] = [
 ];
 
 /** The largest bolt that passes a hole, and how it fits; null under M4. `boltFor(6.5) // => { thread: 'M6', fit: 'fine' }` */
-export function boltFor(holeMm: number): { thread: string; fit: 'fine' | 'medium' | 'coarse' } | null {
+export function boltFor(holeMm: Millimetres): { thread: string; fit: 'fine' | 'medium' | 'coarse' } | null {
   const row = [...ISO_273].reverse().find((each) => each.fineMm <= holeMm + 1e-9);
   if (!row) return null;
   return { thread: row.thread, fit: holeMm >= row.coarseMm ? 'coarse' : holeMm >= row.mediumMm ? 'medium' : 'fine' };
@@ -164,12 +166,12 @@ const STEP_BIT_THICKNESS_MM = 3.2;
 
 export interface BitStep {
   bit: string;
-  diameterMm: number;
+  diameterMm: Millimetres;
   note: string;
 }
 
 /** The bits for a hole, smallest first, with the step to stop at. Common practice, no source. */
-export function bitsFor(diameterMm: number, material: Material, thicknessMm: number): BitStep[] {
+export function bitsFor(diameterMm: Millimetres, material: Material, thicknessMm: Millimetres): BitStep[] {
   const light = material === 'plastic' || thicknessMm < 1.2 ? 'light pressure' : 'cutting oil';
   if (diameterMm <= PILOT_MM + 0.1) return [{ bit: 'twist bit', diameterMm, note: light }];
   const pilot = { bit: 'pilot bit', diameterMm: PILOT_MM, note: light };
@@ -185,19 +187,19 @@ export type HolePurpose = 'bolt' | 'screw' | 'rivet' | 'grommet' | 'corner';
 
 /** One round hole in the skin. a runs along the face to the right of whoever looks at it, b up; from the lamp's centre. */
 export interface Hole {
-  aMm: number;
-  bMm: number;
-  diameterMm: number;
+  aMm: Millimetres;
+  bMm: Millimetres;
+  diameterMm: Millimetres;
   purpose: HolePurpose;
 }
 
 /** A slot to cut between its corner holes. */
 export interface Slot {
-  aMm: number;
-  bMm: number;
-  widthMm: number;
-  heightMm: number;
-  cornerDiameterMm: number;
+  aMm: Millimetres;
+  bMm: Millimetres;
+  widthMm: Millimetres;
+  heightMm: Millimetres;
+  cornerDiameterMm: Millimetres;
 }
 
 export interface Drilling {
@@ -222,10 +224,10 @@ const PURPOSE: Partial<Record<MountKind, HolePurpose>> = {
 /** Places of so many fixings under a base: one in the middle, two along its longer side, three on a circle, four in the corners. */
 function pattern(
   count: number,
-  widthMm: number,
-  heightMm: number,
+  widthMm: Millimetres,
+  heightMm: Millimetres,
   round: boolean,
-  diameterMm: number,
+  diameterMm: Millimetres,
 ): [number, number][] {
   const reach = (length: number) => Math.max(0, Math.min((length / 2) * SCREW_RATIO, (length - diameterMm) / 2 - 1));
   const [halfA, halfB] = [reach(widthMm), reach(heightMm)];
@@ -257,7 +259,10 @@ export const mountOf = (lamp: Pick<Lamp, 'mount'>, model: LampModel): LampModel[
 /**
  * The size of a lamp's base on its face: across and up, mm. On top of the unit the base is the face's width by its depth.
  */
-export const baseOf = (lamp: Pick<Lamp, 'face'>, { face }: LampModel): { widthMm: number; heightMm: number } =>
+export const baseOf = (
+  lamp: Pick<Lamp, 'face'>,
+  { face }: LampModel,
+): { widthMm: Millimetres; heightMm: Millimetres } =>
   lamp.face === 'top'
     ? { widthMm: face.widthMm, heightMm: face.depthMm }
     : { widthMm: face.widthMm, heightMm: face.heightMm };
@@ -276,7 +281,12 @@ export function drillingOf(lamp: Pick<Lamp, 'mount' | 'face'>, model: LampModel)
 }
 
 /** A round flush lamp takes one hole; any other a slot as high as the shelf says, with corner holes that give its radii. */
-function flushDrilling(mount: { holeMm: number }, widthMm: number, heightMm: number, round: boolean): Drilling {
+function flushDrilling(
+  mount: { holeMm: Millimetres },
+  widthMm: Millimetres,
+  heightMm: Millimetres,
+  round: boolean,
+): Drilling {
   if (round) return { holes: [{ aMm: 0, bMm: 0, diameterMm: mount.holeMm, purpose: 'grommet' }], slots: [] };
   const high = Math.min(mount.holeMm, heightMm - 2 * MIN_FLANGE_MM > 0 ? heightMm : mount.holeMm);
   const wide = Math.max(high, widthMm - 2 * MIN_FLANGE_MM);
@@ -284,7 +294,7 @@ function flushDrilling(mount: { holeMm: number }, widthMm: number, heightMm: num
 }
 
 /** A slot centred on the lamp; its corner bit is no larger than half the slot's height. */
-export const slotOf = (widthMm: number, heightMm: number): Slot => ({
+export const slotOf = (widthMm: Millimetres, heightMm: Millimetres): Slot => ({
   aMm: 0,
   bMm: 0,
   widthMm,

@@ -1,4 +1,5 @@
 /** A small drawing in millimetres, and the open formats it is written in: SVG at true scale and DXF (R12). */
+import type { Millimetres } from '../../units/index.ts';
 
 export type Layer = 'holes' | 'slots' | 'centre' | 'outline' | 'ruler' | 'text';
 
@@ -9,23 +10,23 @@ export type Shape =
 
 /** x to the right and y down from the upper left corner, mm. */
 export interface Drawing {
-  widthMm: number;
-  heightMm: number;
+  widthMm: Millimetres;
+  heightMm: Millimetres;
   shapes: Shape[];
 }
 
 export interface Window {
   x: number;
   y: number;
-  widthMm: number;
-  heightMm: number;
+  widthMm: Millimetres;
+  heightMm: Millimetres;
 }
 
 const round = (value: number): string => String(Math.round(value * 1000) / 1000);
 const escapeXml = (text: string): string =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
 
-const STROKE: Record<Layer, { colour: string; widthMm: number; dash?: string }> = {
+const STROKE: Record<Layer, { colour: string; widthMm: Millimetres; dash?: string }> = {
   holes: { colour: '#111111', widthMm: 0.25 },
   slots: { colour: '#111111', widthMm: 0.35 },
   centre: { colour: '#C8501B', widthMm: 0.18, dash: '6 1.5 1 1.5' },
@@ -116,8 +117,8 @@ export function drawingDxf({ shapes, heightMm }: Drawing): string {
 
 export interface Paper {
   name: 'A4' | 'Letter';
-  widthMm: number;
-  heightMm: number;
+  widthMm: Millimetres;
+  heightMm: Millimetres;
 }
 export const PAPERS: readonly Paper[] = [
   { name: 'A4', widthMm: 210, heightMm: 297 },

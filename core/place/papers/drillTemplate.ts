@@ -2,6 +2,7 @@
 
 import { type Body, type BodyPart, partUnder } from '../../body/index.ts';
 import type { Build, Face, Lamp, LampModel, MountKind } from '../../document/index.ts';
+import type { Millimetres } from '../../units/index.ts';
 import { twinOf } from '../arrange.ts';
 import { housings } from '../lamps/jobs.ts';
 import {
@@ -119,7 +120,7 @@ function holeShapes({ aMm, bMm, diameterMm }: Hole, x: number, y: number, sign: 
 
 /** 100 mm and 4 in, to hold a rule against before anything is drilled. */
 export function rulers(x: number, y: number): Shape[] {
-  const ticks = (top: number, lengthMm: number, stepMm: number, longEvery: number): Shape[] => [
+  const ticks = (top: number, lengthMm: Millimetres, stepMm: Millimetres, longEvery: number): Shape[] => [
     line('ruler', x, top, x + lengthMm, top),
     ...Array.from({ length: Math.round(lengthMm / stepMm) + 1 }, (_, index) =>
       line('ruler', x + index * stepMm, top, x + index * stepMm, top - (index % longEvery === 0 ? 4 : 2.2)),

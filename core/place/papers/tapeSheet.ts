@@ -2,6 +2,7 @@
 
 import { type Body, partUnder } from '../../body/index.ts';
 import type { Build, Lamp } from '../../document/index.ts';
+import type { Millimetres } from '../../units/index.ts';
 import { isDepth } from '../arrange.ts';
 import { housings } from '../lamps/jobs.ts';
 import { compareTags } from '../tags.ts';
@@ -13,7 +14,7 @@ export interface TapeLine {
   face: Lamp['face'];
   on: string;
   /** Edge and length, in the order in which one tapes: along, across, up. */
-  taped: { from: string; lengthMm: number }[];
+  taped: { from: string; lengthMm: Millimetres }[];
 }
 
 /** Edges to tape from along one axis: the nearest and the farthest, once each. */

@@ -21,7 +21,7 @@ import { isUnits, pinSourceId, placeOfSource, SIGNAL_NAMES, signalControl, signa
 import { GROUND_LEAD_MM, namedColour, runMm } from '../../harness/index.ts';
 import { mirroredPlace, PLAIN_LAMP, tagsFor } from '../../place/index.ts';
 import { ok, type Result, refused } from '../../result.ts';
-import { conductorsOf } from '../../units/index.ts';
+import { type Amps, conductorsOf, type Millimetres, type SquareMillimetres } from '../../units/index.ts';
 import { newFunction } from '../planFunction.ts';
 import { planPinSource } from './planPins.ts';
 
@@ -48,7 +48,7 @@ const USUAL_LEAD_MM2 = 0.75;
 export const lampsOfFactory = (build: Build, factoryLampId: Id): Lamp[] =>
   ['left', 'right'].flatMap((side) => build.lamps[derivedId(factoryLampId, `lamp ${side}`)] ?? []);
 
-function modelOf(build: Build, wish: OwnLampWish, lamp: FactoryLamp, eachA: number): LampModel {
+function modelOf(build: Build, wish: OwnLampWish, lamp: FactoryLamp, eachA: Amps): LampModel {
   const taken = Object.keys(build.models);
   const number = Array.from({ length: taken.length + 1 }, (_, index) => index + 1).find(
     (each) => !build.models[keyOf(each)],
@@ -145,7 +145,7 @@ export function planOwnLamp(
 type Pin = Plug['pins'][number];
 
 /** The size of the table that a measured lead is, or the next thinner: what it carries is not to be taken for more. */
-function sizeOf(areaMm2: number): Wire['gauge'] {
+function sizeOf(areaMm2: SquareMillimetres): Wire['gauge'] {
   const sizes = conductorsOf('metric');
   const size = sizes.filter((each) => each.areaMm2 <= areaMm2 + 1e-9).at(-1) ?? sizes[0]!;
   return size.gauge as Wire['gauge'];
@@ -167,7 +167,7 @@ function ownCircuit(
   const tap: Element = { id: newId(), kind: 'tap', name, slotId, limitA: null };
   const elements: Element[] = [tap];
   const wires: Wire[] = [];
-  const join = (from: Terminal, to: Terminal, lengthMm: number, colour = namedColour(pin.colour) ?? 'red') =>
+  const join = (from: Terminal, to: Terminal, lengthMm: Millimetres, colour = namedColour(pin.colour) ?? 'red') =>
     wires.push({
       id: newId(),
       from,

@@ -26,7 +26,7 @@ import {
   placedHoles,
   tagList,
 } from '../../place/index.ts';
-import { mm, say } from '../../units/index.ts';
+import { type Millimetres, mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 import { barePasses, loosePasses } from '../wiring/routeRules.ts';
 
@@ -364,7 +364,7 @@ function weakMagnet(context: CheckContext): Hit[] {
 /** Skin that stays beside a hole: a diameter, at most 15 mm; and between two holes. Common practice, no source. */
 const MAX_MARGIN_MM = 15;
 const BRIDGE_MM = 4;
-const wantedEdgeMm = (diameterMm: number): number => diameterMm / 2 + Math.min(diameterMm, MAX_MARGIN_MM);
+const wantedEdgeMm = (diameterMm: Millimetres): Millimetres => diameterMm / 2 + Math.min(diameterMm, MAX_MARGIN_MM);
 
 const holesOf = lampMemo((_body, lamp, model): PlacedHole[] => placedHoles(lamp, model));
 
@@ -382,7 +382,7 @@ function edgeDistance(part: BodyPart, view: View, a: number, b: number): number 
 }
 
 /** The hole of a lamp that lacks most skin beside it; null when all have enough. */
-const shortOfSkin = lampMemo((body, lamp, model): { hole: PlacedHole; missingMm: number } | null => {
+const shortOfSkin = lampMemo((body, lamp, model): { hole: PlacedHole; missingMm: Millimetres } | null => {
   const part = carrierOf(body, lamp, model);
   if (!part) return null;
   const view = viewOfFace[lamp.face];

@@ -14,7 +14,7 @@ import type {
   RulePack,
 } from '../../document/index.ts';
 import { mirroredPlace, nudge, roundedPosition, twinOf } from '../../place/index.ts';
-import { mm, say, type Words } from '../../units/index.ts';
+import { type Millimetres, mm, say, type Words } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 import { applies, packsOf, RULES_CAVEAT } from '../rulePacks.ts';
 
@@ -55,7 +55,7 @@ interface Candidate {
 }
 
 /** Roof markers sit on top or on the front of the roof edge and show forward; beacons and bars show all round. */
-function shows(face: Face, lamp: Pick<Lamp, 'face' | 'position'>, model: LampModel, lengthMm: number): boolean {
+function shows(face: Face, lamp: Pick<Lamp, 'face' | 'position'>, model: LampModel, lengthMm: Millimetres): boolean {
   if (lamp.face === face) return true;
   if (face === 'left') return lamp.face === 'right';
   if (lamp.face !== 'top') return false;
@@ -118,7 +118,7 @@ const FACE_WORDS: Record<Face, string> = {
   top: 'on top',
 };
 
-function moveUp(context: CheckContext, lamp: Lamp, byMm: number): WayOut {
+function moveUp(context: CheckContext, lamp: Lamp, byMm: Millimetres): WayOut {
   const { build, body } = context;
   return {
     label: say`Move ${lamp.tag} ${mm(Math.abs(Math.round(byMm)))} ${byMm > 0 ? 'up' : 'down'}`,

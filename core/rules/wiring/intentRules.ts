@@ -6,7 +6,7 @@ import { type Contact, conduct, sourceName } from '../../graph/index.ts';
 import { tagList } from '../../place/index.ts';
 import { planOwnGround, planRefit } from '../../planning/index.ts';
 import type { DarkLamp } from '../../protection/index.ts';
-import { say, type Words } from '../../units/index.ts';
+import { type Amps, say, type Words } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit } from '../finding.ts';
 import { keptWiring } from './keptWiring.ts';
 import { moveToSlot } from './powerRules.ts';
@@ -15,7 +15,7 @@ const amps = (value: number): string => `${Math.round(value * 10) / 10} A`;
 const tagsOf = (build: Build, ids: Iterable<Id>): string =>
   tagList([...ids].flatMap((id) => build.lamps[id]?.tag ?? []));
 
-const refitWords = (ratingA: number | null, operations: readonly OperationDraft[]): Words =>
+const refitWords = (ratingA: Amps | null, operations: readonly OperationDraft[]): Words =>
   operations.some(({ kind }) => kind === 'editWires')
     ? say`Fit a ${ratingA ?? 0} A fuse, and the wire for it`
     : say`Fit a ${ratingA ?? 0} A fuse`;

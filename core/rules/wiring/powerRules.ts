@@ -4,7 +4,7 @@ import { type AssessedFeed, CONTINUOUS_RATIO, type Limit, takenFromSlotA } from 
 import type { Build, OperationDraft, Slot } from '../../document/index.ts';
 import { SLOT_WHEN_WORDS, slotHeadroomA, slotWhen, sourceInText, sourceName } from '../../graph/index.ts';
 import { planRelay, planThickerWire, type ThickerWire } from '../../planning/index.ts';
-import { ampacityA, conductorsOf, gaugeName, run, say, type Words } from '../../units/index.ts';
+import { type Amps, ampacityA, conductorsOf, gaugeName, run, say, type Words } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut, Worked } from '../finding.ts';
 
 const amps = (value: number): string => `${Math.round(value * 10) / 10} A`;
@@ -32,7 +32,7 @@ export function moveToSlot(context: CheckContext, each: AssessedFeed): WayOut[] 
 }
 
 /** A slot's own load and what the crew's feeds add to it, every lamp lit. */
-const slotSum = (slot: Slot, onSlot: readonly AssessedFeed[], takenA: number): Worked => ({
+const slotSum = (slot: Slot, onSlot: readonly AssessedFeed[], takenA: Amps): Worked => ({
   formula: say`${[slot.ownLoadA, ...onSlot.map(({ figures }) => figures.maximumA)].map(amps).join(' + ')} = ${amps(slot.ownLoadA + takenA)} > ${amps(slot.limitA)}`,
   terms: [
     {

@@ -24,7 +24,7 @@ import {
   zonesNear,
 } from '../../harness/index.ts';
 import { planLoomExtension } from '../../planning/index.ts';
-import { mm, run, say } from '../../units/index.ts';
+import { type Millimetres, mm, run, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 
 /** Ways found for the same wiring and points are kept: an edit elsewhere does not lay them again. */
@@ -213,7 +213,7 @@ export function loosePasses(context: CheckContext): Hit[] {
 const WORDS = { hot: 'hot', moving: 'moving', pinch: 'pinching' } as const;
 
 /** The segment led round what it is too near to; none when nothing goes round, or an end of it stands there itself. */
-function roundWay(body: Body, { link, a, b }: Segment, clearanceMm: number): WayOut | null {
+function roundWay(body: Body, { link, a, b }: Segment, clearanceMm: Millimetres): WayOut | null {
   const isMovable = (node: RouteNode) => node.pass === null;
   const [first, last] = [a, b].map((node) => ({
     ...node,

@@ -3,7 +3,7 @@ import { type AssessedFeed, solveSetting, USUAL_BUNDLE } from '../../circuit/ind
 import type { Build, Id, OperationDraft, Wire } from '../../document/index.ts';
 import { isRun } from '../../graph/index.ts';
 import { cutList, terminalName } from '../../harness/index.ts';
-import { ampacityA, conductor, conductorsOf, gaugeName, say } from '../../units/index.ts';
+import { type Amps, ampacityA, conductor, conductorsOf, gaugeName, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 
 const amps = (value: number): string => `${Math.round(value * 10) / 10} A`;
@@ -20,16 +20,16 @@ function sharedBy(
 
 interface Overload {
   name: string;
-  currentA: number;
-  limitA: number;
+  currentA: Amps;
+  limitA: Amps;
   by: AssessedFeed[];
   waysOut: WayOut[];
 }
 
-const carriesA = (wire: Wire): number => ampacityA(conductor(wire.table, wire.gauge), { bundled: USUAL_BUNDLE });
+const carriesA = (wire: Wire): Amps => ampacityA(conductor(wire.table, wire.gauge), { bundled: USUAL_BUNDLE });
 
 /** The next sizes that carry what flows in wires that carry too little, all of them at once. */
-function thicker(wires: readonly { wire: Wire; currentA: number }[]): WayOut[] {
+function thicker(wires: readonly { wire: Wire; currentA: Amps }[]): WayOut[] {
   const operations = wires.flatMap(({ wire, currentA }): OperationDraft[] => {
     const size = conductorsOf(wire.table).find((each) => ampacityA(each, { bundled: USUAL_BUNDLE }) >= currentA);
     return size ? [{ kind: 'editWires', wireIds: [wire.id], changes: { gauge: size.gauge as Wire['gauge'] } }] : [];

@@ -17,7 +17,16 @@ import {
 import { tagList } from '../../place/index.ts';
 import { planOwnGround } from '../../planning/index.ts';
 import type { SneakPath } from '../../protection/index.ts';
-import { ampacityA, conductor, conductorsOf, gaugeName, mm2, say } from '../../units/index.ts';
+import {
+  ampacityA,
+  conductor,
+  conductorsOf,
+  gaugeName,
+  mm2,
+  type SquareMillimetres,
+  say,
+  type Volts,
+} from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 import { keptWiring } from './keptWiring.ts';
 import { moveToSlot } from './powerRules.ts';
@@ -66,7 +75,7 @@ function tooThick({ build, feeds }: CheckContext): Hit[] {
 }
 
 /** A thinner wire for the whole feed, where its fuse still protects it. */
-function thinnerWays(build: Build, { feed }: AssessedFeed, mostMm2: number): WayOut[] {
+function thinnerWays(build: Build, { feed }: AssessedFeed, mostMm2: SquareMillimetres): WayOut[] {
   const wires = [...feed.wires, ...feed.groundWires].filter(isRun);
   const table = wires[0]?.table ?? 'metric';
   const size = [...conductorsOf(table)]
@@ -85,7 +94,7 @@ const LIVE_RATIO = 0.8;
 const DEAD_V = 1;
 
 /** What a pin reads with the key off, in words, when it contradicts what its connector has there; null when it does not. */
-function contradiction(rest: PinSpec['rest'], keyOffV: number, systemV: number): string | null {
+function contradiction(rest: PinSpec['rest'], keyOffV: Volts, systemV: Volts): string | null {
   const live = keyOffV >= systemV * LIVE_RATIO;
   if (rest === 'battery') return live ? null : 'should be battery';
   if (!live && keyOffV < DEAD_V) return null;

@@ -6,7 +6,7 @@ import { unitsOwnParts, wiresRun } from '../../graph/index.ts';
 import { givenEnds } from '../../harness/index.ts';
 import { compareTags, housings } from '../../place/index.ts';
 import { bodyOf } from '../../rules/index.ts';
-import { conductor, gaugeName } from '../../units/index.ts';
+import { conductor, gaugeName, type Millimetres, type SquareMillimetres } from '../../units/index.ts';
 import { sundries } from './sundries.ts';
 
 export const PART_GROUPS = ['lamps', 'mounting', 'feed', 'wire', 'joints', 'sundries', 'tools'] as const;
@@ -49,11 +49,11 @@ const CRIMP_RANGES = [
 ] as const;
 
 /** Colour of the insulated crimp for a conductor: `crimpColour(2.5) // => 'blue'`; null above 6 mm2. */
-export const crimpColour = (areaMm2: number): string | null =>
+export const crimpColour = (areaMm2: SquareMillimetres): string | null =>
   CRIMP_RANGES.find((range) => areaMm2 <= range.upToMm2)?.name ?? null;
 
 /** The part that a ready loom is on the list. */
-export const loomPartKey = (lengthMm: number): string => `ready-loom ${lengthMm / 1000}`;
+export const loomPartKey = (lengthMm: Millimetres): string => `ready-loom ${lengthMm / 1000}`;
 
 class Lines {
   private readonly byKey = new Map<string, PartLine>();

@@ -1,9 +1,11 @@
 /** Heat shrink that fits: wide enough to go over the joint, and small enough afterwards to grip the wire. */
+import type { Millimetres } from '../../units/index.ts';
+
 export interface Shrink {
   ratio: 2 | 3 | 4;
   /** Bore as supplied and as it recovers to, mm. */
-  boreMm: number;
-  recoveredMm: number;
+  boreMm: Millimetres;
+  recoveredMm: Millimetres;
 }
 
 /** Bore over the largest part, and under the smallest once shrunk (common practice, no source). */
@@ -21,7 +23,7 @@ const BORES: { ratio: 2 | 3 | 4; boresMm: readonly number[] }[] = [
  * The smallest shrink for a joint: over its largest diameter as supplied, under its smallest once recovered, both in mm.
  * Null when no ratio spans the two: then the joint needs a sleeve in two steps.
  */
-export function shrinkFor(largestMm: number, smallestMm: number): Shrink | null {
+export function shrinkFor(largestMm: Millimetres, smallestMm: Millimetres): Shrink | null {
   for (const { ratio, boresMm } of BORES)
     for (const boreMm of boresMm) {
       const recoveredMm = boreMm / ratio;

@@ -10,7 +10,7 @@ import { bundlesOf, throughNode, wireRoutes } from '../../harness/index.ts';
 import { planFeed } from '../../planning/index.ts';
 import { assess, bodyOf, type Finding } from '../../rules/index.ts';
 import { jobSteps } from '../../steps/index.ts';
-import { inWords, type Words } from '../../units/index.ts';
+import { inWords, type Millimetres, type Words } from '../../units/index.ts';
 import { boughtQuantity, partsList } from './partsList.ts';
 
 /** Ready looms come in these lengths (common practice, no source). */
@@ -23,12 +23,12 @@ export interface WiringFigures {
   /** Kinds of part that nobody has put a price to: they are in no sum. */
   unpriced: string[];
   minutes: number;
-  wireMm: number;
+  wireMm: Millimetres;
   fuses: number;
   /** Ways through walls that wires go through. */
   waysThrough: number;
   /** Of the thickest bundle; null while no routes are laid. */
-  thickestMm: number | null;
+  thickestMm: Millimetres | null;
   stops: number;
   cautions: number;
 }
@@ -109,7 +109,7 @@ function compared(build: Build, names: [string, string], operations: OperationDr
 export function compareLooms(build: Build, feeds: readonly Feed[], prices: Prices): Comparison {
   const wires = feeds.flatMap((feed) => feed.wires).filter((wire) => isRun(wire) && wire.lengthMm >= LOOM_FROM_MM);
   const looms = wires.filter((wire) => wire.loomLengthMm !== null);
-  const change = (wire: Wire, loomLengthMm: number | null): OperationDraft => ({
+  const change = (wire: Wire, loomLengthMm: Millimetres | null): OperationDraft => ({
     kind: 'editWires',
     wireIds: [wire.id],
     changes: loomLengthMm === null ? { loomLengthMm } : { loomLengthMm, lengthMm: loomLengthMm },
