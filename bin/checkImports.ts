@@ -1,7 +1,7 @@
 /**
  * Holds the shape of the house: who may import from whom, folders of the core by their names in order and through their
- * index alone, no wildcards there, no folder of it too full to be looked through, and no clock read in it; one component
- * a file and colours by their names in the interface. Prints what breaks a rule and ends with 1. That the core knows
+ * index alone, no wildcards there, no folder of it too full to be looked through, and no clock read in it; questions to
+ * the database in repositories; one component a file and colours by their names in the interface. Prints what breaks a rule and ends with 1. That the core knows
  * neither browser nor Node.js is held by core/tsconfig.json.
  */
 import { readdirSync, readFileSync } from 'node:fs';
@@ -44,6 +44,11 @@ const ALLOWED: Record<string, string[]> = {
 /** Places of the interface: what two of them share lies in web/ui. */
 const PAGES = ['yard', 'unit', 'shop', 'shelf'];
 const CLOCK = /\bDate\.now\(|\bnew Date\(\)|\bperformance\.now\(|\bMath\.random\(/;
+
+/** Questions to the database lie in a subject's repository, and in what keeps and proves the database itself. */
+const ASKS_DATABASE = /\btables\.\w+\.\w+\(|\bsequelize\.(?:query|transaction)\b/;
+const MAY_ASK_DATABASE =
+  /^server\/(?:database|backup|testing)\/|^server\/\w+\/(?:\w*[rR]epository|queryTables|fleets)\.ts$/;
 
 const COMPONENT = /^(?:export )?(?:function [A-Z]|const [A-Z][a-z]\w* = (?:memo|forwardRef)\()/gm;
 const COLOUR = /#[0-9a-fA-F]{3,8}\b/;
@@ -89,6 +94,12 @@ for (const file of Object.keys(ALLOWED).flatMap((folder) => filesOf(folder))) {
   if (isIndex(file) && /^export \*/m.test(text)) problems.push(`${file} exports by wildcard: list the names`);
   if (file.startsWith('core/') && !isForTests(file) && CLOCK.test(text))
     problems.push(`${file} reads a clock or chance: have it handed in`);
+}
+
+for (const file of filesOf('server')) {
+  if (isForTests(file) || MAY_ASK_DATABASE.test(file)) continue;
+  if (ASKS_DATABASE.test(readFileSync(path.join(root, file), 'utf8')))
+    problems.push(`${file} asks the database: questions lie in the repository of their subject`);
 }
 
 for (const file of filesOf('web', /\.(tsx?|css)$/)) {

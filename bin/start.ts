@@ -4,6 +4,7 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { loadDemo, loadShelf } from '../demo/load.ts';
 import { DEMO_PASSWORD, DEMO_PEOPLE } from '../demo/world.ts';
+import { peopleRepository } from '../server/auth/repository.ts';
 import { nightlyBackups } from '../server/backup/nightly.ts';
 import { clockFrom, machineClock } from '../server/clock.ts';
 import { ensurePrograms } from '../server/database/mariadb.ts';
@@ -119,11 +120,12 @@ async function main(): Promise<void> {
     console.log(
       'Without a certificate phones cannot work without a network: start with --cert and --key, or --self-signed.',
     );
-  if ((await running.database.tables.settings.count()) > 0) {
+  const people = peopleRepository(running.database);
+  if ((await people.demoPassword()) !== null) {
     console.log(
       `Demo sign-ins (password "${DEMO_PASSWORD}"): ${DEMO_PEOPLE.map((person) => `${person.username} (${person.role})`).join(', ')}`,
     );
-  } else if ((await running.database.tables.people.count()) === 0) {
+  } else if ((await people.count()) === 0) {
     console.log('Nobody can sign in yet: add the first person with "bin/ember user add --name NAME --role lead".');
   }
   console.log('Ctrl-C stops it.');

@@ -1,13 +1,15 @@
 import type { Transaction } from 'sequelize';
 import type { Build } from '../core/document/index.ts';
-import { authService, DEMO_SETTING } from '../server/auth/service.ts';
+import { peopleRepository } from '../server/auth/repository.ts';
+import { authService } from '../server/auth/service.ts';
 import type { Clock } from '../server/clock.ts';
 import type { Database } from '../server/database/connect.ts';
 import { uuidv7 } from '../server/ids.ts';
 import { shelfService } from '../server/shelf/service.ts';
 import { shopService } from '../server/shop/service.ts';
 import { fleetsService } from '../server/units/fleets.ts';
-import { insertUnit } from '../server/units/insert.ts';
+import { judgeUnit } from '../server/units/judgement.ts';
+import { unitRepository } from '../server/units/repository.ts';
 import { wallClockMinutes } from '../server/wallClock.ts';
 import { SHELF } from './shelf.ts';
 import { demoShop } from './shop.ts';
@@ -23,14 +25,14 @@ export async function loadDemo(database: Database, clock: Clock): Promise<void> 
   const now = clock();
   const builds = demoUnits(now, uuidv7).map((build) => ({ id: uuidv7(), build }));
   const shop = demoShop(builds, wallClockMinutes(now), uuidv7);
-  await database.sequelize.transaction(async (transaction) => {
+  const units = unitRepository(database);
+  await units.transaction(async (transaction) => {
     await loadShelf(database, transaction);
     const { id: fleetId } = await fleetsService(database).byName(DEMO_FLEET, transaction);
     const revisionOf = (build: Build) => Math.max(1, Object.keys(build.lamps).length);
     for (const { id, build } of builds)
-      await insertUnit(
-        database.tables,
-        { id, build, revision: revisionOf(build), fleetId, judged: true, at: now },
+      await units.insert(
+        { id, build, revision: revisionOf(build), fleetId, judgement: judgeUnit(id, build), at: now },
         transaction,
       );
     await shopService({ database, clock }).put(shop, transaction);
@@ -38,6 +40,6 @@ export async function loadDemo(database: Database, clock: Clock): Promise<void> 
       const person = { username, name, role, colour, password: DEMO_PASSWORD };
       await auth.addPerson({ ...person, fleetId: role === 'owner' ? fleetId : null }, transaction);
     }
-    await database.tables.settings.create({ name: DEMO_SETTING, value: DEMO_PASSWORD }, { transaction });
+    await peopleRepository(database).keepDemoPassword(DEMO_PASSWORD, transaction);
   });
 }

@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import WebSocket from 'ws';
 import type { Build, OperationDraft } from '../core/document/index.ts';
+import { placeLampOperation } from '../core/place/index.ts';
+import { SHELF } from '../demo/shelf.ts';
 import { ERRORS } from './errors.ts';
 import { uuidv7 } from './ids.ts';
 import type { Running } from './main.ts';
@@ -230,6 +232,19 @@ describe('operations', () => {
       .json<{ rows: { id: string; glyph: { lamps: unknown[] } }[] }>()
       .rows.find((unit) => unit.id === unitId)!;
     expect(listed.glyph.lamps).toHaveLength(rows.length);
+  });
+
+  it('counts a lamp with several jobs as the one housing that it is', async () => {
+    const count = async () => (await lead.get('/api/units')).json<{ totals: { lamps: number } }>().totals.lamps;
+    const before = await count();
+    const { revision, build } = await unitNow();
+    const { model } = SHELF.find((entry) => entry.model.jobs.length === 2)!;
+    const place = { position: { xMm: 400, yMm: 300, zMm: 900 }, face: 'front' as const, paired: false };
+    const operation = placeLampOperation(build, { model, ...place }, uuidv7);
+    expect(operation.lamps).toHaveLength(3);
+    const { outcomes } = await send(lead, windows.lead, revision, operation);
+    expect(outcomes).toMatchObject([{ status: 'applied' }]);
+    expect(await count()).toBe(before + 1);
   });
 });
 

@@ -32,6 +32,7 @@ import { shopService } from './shop/service.ts';
 import { fleetsService } from './units/fleets.ts';
 import { judgeUnits } from './units/judge.ts';
 import { unitLists } from './units/lists.ts';
+import { unitRepository } from './units/repository.ts';
 import { unitRoutes } from './units/routes.ts';
 import { unitsService } from './units/service.ts';
 
@@ -147,20 +148,21 @@ export async function buildApp({
   await app.register(websocket, { options: { maxPayload: 64 * 1024 } });
 
   const onError = (words: string) => (error: unknown) => app.log.error({ err: error }, words);
-  const judge = judgeUnits({ database, limitMs: judgeLimitMs, onError: onError('a unit could not be judged') });
+  const repository = unitRepository(database);
+  const judge = judgeUnits({ repository, limitMs: judgeLimitMs, onError: onError('a unit could not be judged') });
   const pool = documentPool(onError('document worker'));
   app.addHook('onClose', () => Promise.all([judge.close(), pool.close()]));
   app.addHook('onReady', () => void judge.sweep().catch(onError('the yard could not be looked through')));
 
   const auth = authService(database, clock);
-  const units = unitsService({ database, clock, judge });
   const lists = unitLists(database, judge, clock);
   const fleets = fleetsService(database);
+  const units = unitsService({ repository, fleets, clock, judge });
   const shelf = shelfService(database);
   const shop = shopService({ database, clock });
   const hub = newsHub({ auth, units, shop, onError: onError('news could not be read') });
   await app.register(authPlugin, { auth });
-  await app.register(healthRoutes, { database, lastBackup, clock });
+  await app.register(healthRoutes, { database, units: repository, lastBackup, clock });
   await app.register(authRoutes, { auth, signInTries, secureCookies: tls !== undefined });
   await app.register(unitRoutes, { units, lists, fleets });
   await app.register(shelfRoutes, { shelf, shop });

@@ -1,6 +1,7 @@
 /** Starts database and server together, keeps them up, and stops them together. Used by bin/start, the tests and the benchmark. */
 import type { FastifyInstance } from 'fastify';
 import { buildApp } from './app.ts';
+import { peopleRepository } from './auth/repository.ts';
 import { type Clock, machineClock } from './clock.ts';
 import { connect, type Database } from './database/connect.ts';
 import { isPortTaken, type RunningDatabase, startDatabase } from './database/mariadb.ts';
@@ -88,7 +89,7 @@ export async function run(options: RunOptions): Promise<Running> {
   try {
     const database = await connect(supervised.current().address);
     await migrate(database.sequelize);
-    if ((await database.tables.people.count()) === 0) await options.fill(database, clock);
+    if ((await peopleRepository(database).count()) === 0) await options.fill(database, clock);
     const app = await buildApp({
       database,
       webFolder: options.webFolder,

@@ -1,11 +1,12 @@
 import { EventEmitter } from 'node:events';
-import { Op, QueryTypes, type Transaction } from 'sequelize';
+import type { Transaction } from 'sequelize';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import type { PersonRow } from '../database/models.ts';
 import { ApiError } from '../errors.ts';
 import { uuidv7 } from '../ids.ts';
 import { checkPassword, hashPassword, newToken, tokenHash } from './passwords.ts';
+import { peopleRepository } from './repository.ts';
 
 export type Role = PersonRow['role'];
 
@@ -31,8 +32,6 @@ const LONGEST_MS = 30 * 24 * HOUR_MS;
 /** A session is lengthened at most this often, so that reading does not write on every request. */
 const RENEW_AFTER_MS = 10 * 60 * 1000;
 
-export const DEMO_SETTING = 'demo-password';
-
 /** The fleet of an owner without one: no unit belongs to it. */
 const NO_FLEET = 'none';
 
@@ -48,13 +47,8 @@ const personOf = ({ id, username, name, role, colour, fleetId }: PersonRow): Per
   fleetId,
 });
 
-interface SessionWithPerson extends PersonRow {
-  csrf: string;
-  startedAt: Date;
-  expiresAt: Date;
-}
-
-export function authService({ sequelize, tables }: Database, clock: Clock) {
+export function authService(database: Database, clock: Clock) {
+  const people = peopleRepository(database);
   /** Says 'ended' when sessions end: who holds lines open for them looks which are still good. */
   const ended = new EventEmitter();
   ended.setMaxListeners(0);
@@ -65,54 +59,38 @@ export function authService({ sequelize, tables }: Database, clock: Clock) {
     ended,
 
     async signIn(username: string, password: string): Promise<{ token: string; session: Session }> {
-      const row = (await tables.people.findOne({
-        where: { username: username.trim().toLowerCase() },
-        raw: true,
-      })) as PersonRow | null;
+      const row = await people.byUsername(username.trim().toLowerCase());
       if (!(await checkPassword(row?.passwordHash ?? null, password)) || !row) throw new ApiError('SIGN_IN_FAILED');
       const token = newToken();
       const csrf = newToken();
       const startedAt = clock();
-      await tables.sessions.destroy({ where: { expiresAt: { [Op.lt]: startedAt } } });
       const session = { tokenHash: tokenHash(token), personId: row.id, csrf, startedAt, expiresAt: expiry(startedAt) };
-      await tables.sessions.create(session);
+      await people.begin(session);
       return { token, session: { person: personOf(row), csrf } };
     },
 
     async sessionOf(token: string): Promise<Session | null> {
       const hash = tokenHash(token);
-      // One question for session and person: it is asked with every request.
-      const [row] = await sequelize.query<SessionWithPerson>(
-        `SELECT sessions.csrf, sessions.started_at startedAt, sessions.expires_at expiresAt, people.id, people.username,
-           people.name, people.role, people.colour, people.fleet_id fleetId
-         FROM sessions JOIN people ON people.id = sessions.person_id WHERE sessions.token_hash = :hash`,
-        { type: QueryTypes.SELECT, replacements: { hash } },
-      );
+      const row = await people.session(hash);
       if (!row || row.expiresAt.getTime() <= clock().getTime()) return null;
       const later = expiry(row.startedAt);
-      if (later.getTime() - row.expiresAt.getTime() > RENEW_AFTER_MS)
-        await tables.sessions.update({ expiresAt: later }, { where: { tokenHash: hash } });
+      if (later.getTime() - row.expiresAt.getTime() > RENEW_AFTER_MS) await people.lengthen(hash, later);
       return { person: personOf(row), csrf: row.csrf };
     },
 
     /** Of these tokens' hashes, those whose sessions are still good. */
     async stillGood(hashes: readonly string[]): Promise<Set<string>> {
-      const rows = (await tables.sessions.findAll({
-        attributes: ['tokenHash'],
-        where: { tokenHash: [...hashes], expiresAt: { [Op.gt]: clock() } },
-        raw: true,
-      })) as unknown as { tokenHash: string }[];
-      return new Set(rows.map((row) => row.tokenHash));
+      return new Set(await people.stillGood(hashes, clock()));
     },
 
     async signOut(token: string): Promise<void> {
-      await tables.sessions.destroy({ where: { tokenHash: tokenHash(token) } });
+      await people.end({ tokenHash: tokenHash(token) });
       ended.emit('ended');
     },
 
     /** Ends every session of a person, on whatever device. */
     async signOutEverywhere(personId: string): Promise<void> {
-      await tables.sessions.destroy({ where: { personId } });
+      await people.end({ personId });
       ended.emit('ended');
     },
 
@@ -136,16 +114,14 @@ export function authService({ sequelize, tables }: Database, clock: Clock) {
         passwordHash: await hashPassword(given.password),
         fleetId: given.fleetId ?? null,
       };
-      await tables.people.create(row, { transaction });
+      await people.insert(row, transaction);
       return personOf(row);
     },
 
     /** One-tap choices of the demo; empty anywhere else. */
     async demoChoices(): Promise<{ password: string; people: Person[] } | null> {
-      const setting = await tables.settings.findByPk(DEMO_SETTING, { raw: true });
-      if (!setting) return null;
-      const people = (await tables.people.findAll({ order: [['id', 'ASC']], raw: true })) as unknown as PersonRow[];
-      return { password: (setting as unknown as { value: string }).value, people: people.map(personOf) };
+      const password = await people.demoPassword();
+      return password === null ? null : { password, people: (await people.list()).map(personOf) };
     },
   };
 }

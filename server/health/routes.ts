@@ -1,12 +1,12 @@
 /** How the server is: for whoever watches over it, and for the lead. */
 import type { FastifyInstance } from 'fastify';
-import { QueryTypes } from 'sequelize';
 import { Health, Records } from '../../core/contract/index.ts';
 import { CREW } from '../auth/plugin.ts';
 import type { Clock } from '../clock.ts';
 import { answers } from '../contract.ts';
 import type { Database } from '../database/connect.ts';
 import { databaseTrouble } from '../database/trouble.ts';
+import type { UnitRepository } from '../units/repository.ts';
 
 export interface LastBackup {
   at: Date;
@@ -16,16 +16,17 @@ export interface LastBackup {
 
 export interface HealthParts {
   database: Database;
+  units: Pick<UnitRepository, 'damaged'>;
   lastBackup(): LastBackup | null;
   clock: Clock;
 }
 
 const HOUR_MS = 3600 * 1000;
 
-export async function healthRoutes(app: FastifyInstance, { database, lastBackup, clock }: HealthParts) {
+export async function healthRoutes(app: FastifyInstance, { database, units, lastBackup, clock }: HealthParts) {
   async function whyNotReady(): Promise<string | null> {
     try {
-      await database.sequelize.query('SELECT 1', { type: QueryTypes.SELECT });
+      await database.sequelize.authenticate();
       return null;
     } catch (error) {
       return databaseTrouble(error)?.message ?? 'The database answers with an error.';
@@ -49,13 +50,7 @@ export async function healthRoutes(app: FastifyInstance, { database, lastBackup,
   /** What a lead wants to know of the records: how old the last backup is, and which of them cannot be read. */
   app.get('/api/records', { config: { access: CREW }, schema: { response: answers(Records) } }, async () => {
     const last = lastBackup();
-    const damaged = await database.tables.units.findAll({
-      attributes: ['id', 'tag', 'damaged'],
-      where: database.sequelize.literal('damaged IS NOT NULL') as never,
-      order: [['tag', 'ASC']],
-      limit: 100,
-      raw: true,
-    });
+    const damaged = await units.damaged();
     return {
       backup: last && { at: last.at.toISOString(), file: last.file, sizeBytes: last.sizeBytes, ageH: backupAgeH()! },
       damaged,

@@ -2,16 +2,15 @@
 import { createHash } from 'node:crypto';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
-import { UniqueConstraintError } from 'sequelize';
 import { PhotoKept, PhotoParams } from '../../core/contract/index.ts';
 import { CREW, EVERYONE, sessionOf } from '../auth/plugin.ts';
 import type { Clock } from '../clock.ts';
 import { answers, files } from '../contract.ts';
 import type { Database } from '../database/connect.ts';
-import type { PhotoRow } from '../database/models.ts';
 import { ApiError } from '../errors.ts';
 import type { UnitsService } from '../units/service.ts';
 import { pictureWorker } from './pictureWorker.ts';
+import { photoRepository } from './repository.ts';
 
 const UPLOAD_LIMIT_BYTES = 15 * 1024 * 1024;
 const KINDS = ['image/jpeg', 'image/png', 'image/webp'];
@@ -24,7 +23,8 @@ export interface PhotoParts {
   clock: Clock;
 }
 
-export async function photoRoutes(instance: FastifyInstance, { database: { tables }, units, clock }: PhotoParts) {
+export async function photoRoutes(instance: FastifyInstance, { database, units, clock }: PhotoParts) {
+  const photos = photoRepository(database);
   const app = instance.withTypeProvider<ZodTypeProvider>();
   const pictures = pictureWorker((error) => app.log.error({ err: error }, 'picture worker'));
   app.addHook('onClose', () => pictures.close());
@@ -35,21 +35,15 @@ export async function photoRoutes(instance: FastifyInstance, { database: { table
 
   /** The answer for a picture that is there already: the same again is fine, another is not. */
   async function kept(photoId: string, unitId: string, sha256: string) {
-    const row = (await tables.photos.findByPk(photoId, {
-      attributes: ['unitId', 'width', 'height', 'sha256'],
-      raw: true,
-    })) as unknown as Pick<PhotoRow, 'unitId' | 'width' | 'height' | 'sha256'> | null;
+    const row = await photos.head(photoId);
     if (!row) return null;
     if (row.unitId !== unitId || row.sha256 !== sha256) throw new ApiError('PHOTO_DIFFERS');
     return { id: photoId, width: row.width, height: row.height };
   }
 
   async function mustHaveRoom(unitId: string): Promise<void> {
-    const [photos, bytes] = await Promise.all([
-      tables.photos.count({ where: { unitId } }),
-      tables.photos.sum('sizeBytes', { where: { unitId } }),
-    ]);
-    if (photos >= QUOTA.photos || Number(bytes ?? 0) >= QUOTA.bytes) throw new ApiError('PHOTO_QUOTA');
+    const kept = await photos.kept(unitId);
+    if (kept.photos >= QUOTA.photos || kept.bytes >= QUOTA.bytes) throw new ApiError('PHOTO_QUOTA');
   }
 
   app.put(
@@ -69,14 +63,9 @@ export async function photoRoutes(instance: FastifyInstance, { database: { table
       if (before) return before;
       await mustHaveRoom(id);
       const { bytes, width, height } = await pictures.redraw(request.body);
-      try {
-        const sizeBytes = bytes.length;
-        await tables.photos.create({ id: photoId, unitId: id, width, height, bytes, sizeBytes, sha256, at: clock() });
-      } catch (error) {
-        // The same picture came twice at once.
-        if (!(error instanceof UniqueConstraintError)) throw error;
-        return (await kept(photoId, id, sha256))!;
-      }
+      const row = { id: photoId, unitId: id, width, height, bytes, sizeBytes: bytes.length, sha256, at: clock() };
+      // The same picture may have come twice at once.
+      if (!(await photos.insert(row))) return (await kept(photoId, id, sha256))!;
       return { id: photoId, width, height };
     },
   );
@@ -87,12 +76,9 @@ export async function photoRoutes(instance: FastifyInstance, { database: { table
     async (request, reply) => {
       const { id, photoId } = request.params;
       await units.mustSee(sessionOf(request).person, id);
-      const row = await tables.photos.findOne({ where: { id: photoId, unitId: id } });
-      if (!row) throw new ApiError('NOT_FOUND');
-      return reply
-        .type('image/jpeg')
-        .header('cache-control', 'private, max-age=31536000, immutable')
-        .send(row.get('bytes') as Buffer);
+      const bytes = await photos.bytes(photoId, id);
+      if (!bytes) throw new ApiError('NOT_FOUND');
+      return reply.type('image/jpeg').header('cache-control', 'private, max-age=31536000, immutable').send(bytes);
     },
   );
 }

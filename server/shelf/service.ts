@@ -1,31 +1,15 @@
-import type { Transaction } from 'sequelize';
 import type { PutOnShelf } from '../../core/contract/index.ts';
 import { type ShelfEntry, sameData } from '../../core/document/index.ts';
 import type { Database } from '../database/connect.ts';
-import type { ShelfRow } from '../database/models.ts';
 import { ApiError } from '../errors.ts';
+import { shelfRepository } from './repository.ts';
 
-export function shelfService({ sequelize, tables }: Database) {
-  /** Puts entries on the shelf; an entry that is there already is replaced. Builds keep their own copies. */
-  async function put(entries: readonly ShelfEntry[], transaction?: Transaction): Promise<void> {
-    await tables.shelf.bulkCreate(
-      entries.map((entry) => ({
-        modelKey: entry.model.key,
-        name: entry.model.name,
-        kind: entry.model.kind,
-        entry: JSON.stringify(entry),
-      })),
-      { updateOnDuplicate: ['name', 'kind', 'entry'], transaction },
-    );
-  }
-
+export function shelfService(database: Database) {
+  const shelf = shelfRepository(database);
   return {
-    async list(): Promise<ShelfEntry[]> {
-      const rows = (await tables.shelf.findAll({ order: [['modelKey', 'ASC']], raw: true })) as unknown as ShelfRow[];
-      return rows.map((row) => JSON.parse(row.entry) as ShelfEntry);
-    },
-
-    put,
+    list: shelf.list,
+    /** Puts entries on the shelf; builds keep their own copies. */
+    put: shelf.put,
 
     /**
      * A lamp of somebody's own, new or in its next version. Refused when the number is taken, when somebody else changed it
@@ -42,13 +26,8 @@ export function shelfService({ sequelize, tables }: Database) {
         );
       if (model.voltage.minimumV >= model.voltage.maximumV)
         throw refused('Its lowest volts have to lie below its highest.', 'entry.model.voltage');
-      return sequelize.transaction(async (transaction) => {
-        const row = (await tables.shelf.findByPk(key, {
-          raw: true,
-          lock: transaction.LOCK.UPDATE,
-          transaction,
-        })) as unknown as ShelfRow | null;
-        const known = row ? (JSON.parse(row.entry) as ShelfEntry) : null;
+      return shelf.transaction(async (transaction) => {
+        const known = await shelf.locked(key, transaction);
         if (known && sameData(known, entry)) return known;
         if ((known?.model.version ?? null) !== before)
           throw new ApiError(
@@ -59,7 +38,7 @@ export function shelfService({ sequelize, tables }: Database) {
           );
         if (model.version !== (before ?? 0) + 1)
           throw refused('A change is the next version of a lamp.', 'entry.model.version');
-        await put([entry], transaction);
+        await shelf.put([entry], transaction);
         return entry;
       });
     },

@@ -1,10 +1,8 @@
 /** The shop: one document, changed by operations in one transaction, with its own log. */
 import { EventEmitter } from 'node:events';
-import { Op, type Transaction, UniqueConstraintError } from 'sequelize';
-import type { LogRow } from '../../core/document/index.ts';
+import { type Transaction, UniqueConstraintError } from 'sequelize';
 import {
   issueSentence,
-  type OthersRow,
   type Outcome,
   type Reason,
   readField,
@@ -22,15 +20,10 @@ import {
 } from '../../core/shop/index.ts';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
-import { execute } from '../database/execute.ts';
-import { appendToShop } from '../database/logRows.ts';
 import type { ShopRow } from '../database/models.ts';
 import { isDeadlock } from '../database/trouble.ts';
 import { ApiError } from '../errors.ts';
-import { byOthers } from '../othersRows.ts';
-
-/** The one shop of this server. */
-const SHOP_ID = 1;
+import { shopRepository } from './repository.ts';
 
 /** What watchers of the shop are told under. */
 const SHOP_NEWS = 'shop';
@@ -66,7 +59,8 @@ export interface ShopOptions {
   clock: Clock;
 }
 
-export function shopService({ database: { sequelize, tables }, clock }: ShopOptions) {
+export function shopService({ database, clock }: ShopOptions) {
+  const rows = shopRepository(database);
   /** Says 'changed' after each commit of this process. */
   const changes = new EventEmitter();
   changes.setMaxListeners(0);
@@ -74,37 +68,23 @@ export function shopService({ database: { sequelize, tables }, clock }: ShopOpti
   let known: { revision: number; shop: Shop } | null = null;
 
   async function read(transaction?: Transaction): Promise<{ revision: number; shop: Shop }> {
-    const lock = transaction ? { lock: transaction.LOCK.UPDATE, transaction } : {};
-    const head = await tables.shop.findByPk(SHOP_ID, { attributes: ['revision'], raw: true, ...lock });
-    const { revision } = head as unknown as ShopRow;
+    const revision = await rows.revision(transaction);
     if (known?.revision === revision) return known;
-    const row = await tables.shop.findByPk(SHOP_ID, { attributes: ['revision', 'document'], raw: true, transaction });
-    known = readShop(row as unknown as ShopRow);
+    known = readShop(await rows.document(transaction));
     return known;
   }
 
   async function take(baseRevision: number, operations: ShopOperation[], sender: Sender): Promise<Outcome[]> {
     let written: typeof known = null;
-    const outcomes = await sequelize.transaction(async (transaction) => {
+    const outcomes = await rows.transaction(async (transaction) => {
       const { revision, shop } = await read(transaction);
-      const knownRows = await tables.shopOperations.findAll({
-        where: { id: operations.map((each) => each.id) },
-        raw: true,
-        transaction,
-      });
-      const others = await tables.shopOperations.findAll({
-        attributes: ['revision', 'personName', 'at', 'touched'],
-        where: { revision: { [Op.gt]: baseRevision }, ...byOthers(sender) },
-        order: [['revision', 'ASC']],
-        raw: true,
-        transaction,
-      });
+      const ids = operations.map((each) => each.id);
+      const log = await rows.logFor(baseRevision, ids, sender, transaction);
       const taken = takeOperations<Shop, ShopOperation>({
         document: shop,
         revision,
         operations,
-        known: knownRows as unknown as LogRow[],
-        others: others as unknown as OthersRow[],
+        ...log,
         sender,
         now: clock(),
         mayDo: (person, { kind }) => mayDo(person, kind as ShopOperation['kind']),
@@ -119,12 +99,7 @@ export function shopService({ database: { sequelize, tables }, clock }: ShopOpti
         }),
       });
       if (taken.log.length > 0) {
-        await appendToShop(transaction, taken.log);
-        await execute(transaction, 'UPDATE shop SET revision = ?, document = ? WHERE id = ?', [
-          taken.revision,
-          JSON.stringify(taken.document),
-          SHOP_ID,
-        ]);
+        await rows.write(taken.revision, JSON.stringify(taken.document), taken.log, transaction);
         written = { revision: taken.revision, shop: taken.document };
       }
       return taken.outcomes;
@@ -142,15 +117,12 @@ export function shopService({ database: { sequelize, tables }, clock }: ShopOpti
     get: () => read(),
 
     /** How far the log has come. */
-    async revision(): Promise<number> {
-      const row = await tables.shop.findByPk(SHOP_ID, { attributes: ['revision'], raw: true });
-      return (row as unknown as ShopRow).revision;
-    },
+    revision: () => rows.revision(),
 
     /** Puts a whole shop in, from which its log then begins, as the demo does. */
     async put(shop: Shop, transaction?: Transaction): Promise<void> {
       const document = JSON.stringify(Shop.parse(shop));
-      await tables.shop.update({ document, base: document }, { where: { id: SHOP_ID }, transaction });
+      await rows.begin(document, transaction);
       known = null;
     },
 
@@ -165,14 +137,8 @@ export function shopService({ database: { sequelize, tables }, clock }: ShopOpti
     },
 
     async newsSince(revision: number): Promise<{ revision: number; by: string; clientId: string }[]> {
-      const rows = (await tables.shopOperations.findAll({
-        where: { revision: { [Op.gt]: revision } },
-        order: [['revision', 'ASC']],
-        limit: 500,
-        attributes: ['revision', 'personName', 'clientId'],
-        raw: true,
-      })) as unknown as LogRow[];
-      return rows.map((row) => ({ revision: row.revision, by: row.personName, clientId: row.clientId }));
+      const log = await rows.logAfter(revision);
+      return log.map((row) => ({ revision: row.revision, by: row.personName, clientId: row.clientId }));
     },
   };
 }

@@ -3,12 +3,9 @@
  * written into its columns. An acknowledgement never waits for it, and a unit whose arithmetic does not end holds up
  * nobody: after a time limit it says that it could not be judged. Several commits of one unit are judged once.
  */
-import { Op } from 'sequelize';
-import type { Database } from '../database/connect.ts';
-import type { UnitRow } from '../database/models.ts';
 import { workerThreads } from '../workerPool.ts';
-import { judgedColumns, unjudgedSummary } from './judgement.ts';
 import type { JudgeAnswer, JudgeTask } from './judgeWorker.ts';
+import type { UnitRepository } from './repository.ts';
 
 const LIMIT_MS = 2000;
 const NOT_IN_TIME = 'This unit could not be judged in time: its findings are not known.';
@@ -17,12 +14,12 @@ const LONGEST_WHY = 400;
 const SETTLE_MS = 600;
 
 export interface JudgeOptions {
-  database: Database;
+  repository: UnitRepository;
   limitMs?: number;
   onError?(error: unknown): void;
 }
 
-export function judgeUnits({ database: { tables, sequelize }, limitMs = LIMIT_MS, onError = () => {} }: JudgeOptions) {
+export function judgeUnits({ repository, limitMs = LIMIT_MS, onError = () => {} }: JudgeOptions) {
   // Kept for good: the first judgement of a day should not wait for a thread.
   const pool = workerThreads<JudgeTask, JudgeAnswer>(
     new URL('./judgeWorker.ts', import.meta.url),
@@ -53,32 +50,13 @@ export function judgeUnits({ database: { tables, sequelize }, limitMs = LIMIT_MS
   async function judgeNow(unitId: string): Promise<void> {
     waiting.delete(unitId);
     if (closed) return;
-    const row = (await tables.units.findByPk(unitId, {
-      attributes: ['id', 'revision', 'build'],
-      raw: true,
-    })) as unknown as Pick<UnitRow, 'id' | 'revision' | 'build'> | null;
+    const row = await repository.document(unitId);
     if (!row || closed) return;
     const answer = await answerFor(unitId, row.build);
     if (closed) return;
-    // Another process may have judged a later revision meanwhile; that stands.
-    const where = { id: unitId, judgedRevision: { [Op.lte]: row.revision }, revision: { [Op.gte]: row.revision } };
-    const judgedRevision = row.revision;
-    if (answer.kind !== 'judged') {
-      const damaged = answer.kind === 'damaged' ? answer.why.slice(0, LONGEST_WHY) : null;
-      const summary = JSON.stringify(unjudgedSummary(damaged ?? NOT_IN_TIME));
-      await tables.units.update({ judgedRevision, damaged, summary, stops: 0, cautions: 0 }, { where });
-      return;
-    }
-    await sequelize.transaction(async (transaction) => {
-      const columns = { ...judgedColumns(answer, answer.judgement), judgedRevision, damaged: null };
-      const [changed] = await tables.units.update(columns, { where, transaction });
-      if (changed === 0) return;
-      await tables.unitPatterns.destroy({ where: { unitId }, transaction });
-      await tables.unitPatterns.bulkCreate(
-        answer.judgement.summary.patternIds.map((patternId) => ({ unitId, patternId })),
-        { transaction },
-      );
-    });
+    const damaged = answer.kind === 'damaged' ? answer.why.slice(0, LONGEST_WHY) : null;
+    const outcome = answer.kind === 'judged' ? answer : { damaged, why: damaged ?? NOT_IN_TIME };
+    await repository.writeJudgement(unitId, row.revision, outcome);
   }
 
   function ask(unitId: string): Promise<void> {
@@ -107,12 +85,7 @@ export function judgeUnits({ database: { tables, sequelize }, limitMs = LIMIT_MS
 
     /** Asks for every unit, those first that were committed but never judged: after a start, and after an upgrade. */
     async sweep(): Promise<void> {
-      const rows = (await tables.units.findAll({
-        attributes: ['id'],
-        order: [[sequelize.literal('judged_revision < revision'), 'DESC']],
-        raw: true,
-      })) as unknown as { id: string }[];
-      for (const { id } of rows) {
+      for (const id of await repository.idsToJudge()) {
         if (closed) return;
         // One at a time, so that what people do in between is not kept waiting behind the whole yard.
         await ask(id);

@@ -3,7 +3,7 @@
  * client, writes build, log and columns, and answers only after commit. What takes arithmetic is judged afterwards.
  */
 import { EventEmitter } from 'node:events';
-import { Op, type Transaction, UniqueConstraintError } from 'sequelize';
+import { type Transaction, UniqueConstraintError } from 'sequelize';
 import { applyToUnit, makeBody, usualPacks, usualPanelPlace } from '../../core/body/index.ts';
 import type { CreatedAlike } from '../../core/contract/index.ts';
 import {
@@ -14,7 +14,6 @@ import {
   OPERATION_WORDS,
   type Operation,
   type OperationKind,
-  type OthersRow,
   type Outcome,
   OWNER_OPERATIONS,
   type Reason,
@@ -28,18 +27,12 @@ import { ok } from '../../core/result.ts';
 import { likeUnit } from '../../core/work/index.ts';
 import { fleetOf, type Person } from '../auth/service.ts';
 import type { Clock } from '../clock.ts';
-import type { Database } from '../database/connect.ts';
-import { appendToUnit } from '../database/logRows.ts';
-import type { OperationRow, UnitRow } from '../database/models.ts';
-import { together } from '../database/together.ts';
 import { isDeadlock } from '../database/trouble.ts';
 import { ApiError } from '../errors.ts';
-import { byOthers } from '../othersRows.ts';
 import { buildCache } from './buildCache.ts';
-import { insertUnit } from './insert.ts';
+import type { FleetsService } from './fleets.ts';
 import type { Judge } from './judge.ts';
-import { writeLampRows } from './queryTables.ts';
-import { writeBuild } from './writeBuild.ts';
+import type { Head, UnitRepository } from './repository.ts';
 
 /** One entry of the log as other clients hear it. */
 export interface News {
@@ -50,30 +43,23 @@ export interface News {
   clientId: string;
 }
 
-/** Columns that say what a unit is, without its document. */
-const HEAD = ['id', 'tag', 'revision', 'fleetId'] as const;
-type Head = Pick<UnitRow, (typeof HEAD)[number]>;
-
-/** How many of one's own changes can be undone after a reload. */
-const UNDO_ROWS = 60;
-
 export interface UnitsOptions {
-  database: Database;
+  repository: UnitRepository;
+  fleets: FleetsService;
   clock: Clock;
   judge: Judge;
 }
 
-export function unitsService({ database: { sequelize, tables }, clock, judge }: UnitsOptions) {
+export function unitsService({ repository, fleets, clock, judge }: UnitsOptions) {
   /** Says 'changed' with the unit's id after each commit; the news itself is read from the log, so other processes' commits count too. */
   const changes = new EventEmitter();
   const builds = buildCache();
   changes.setMaxListeners(0);
 
   async function headOf(unitId: string, transaction?: Transaction): Promise<Head> {
-    const lock = transaction ? { lock: transaction.LOCK.UPDATE, transaction } : {};
-    const row = await tables.units.findByPk(unitId, { attributes: [...HEAD], raw: true, ...lock });
-    if (!row) throw new ApiError('UNIT_NOT_FOUND');
-    return row as unknown as Head;
+    const head = await repository.head(unitId, transaction);
+    if (!head) throw new ApiError('UNIT_NOT_FOUND');
+    return head;
   }
 
   /** The build of a unit, with the revision that it really is of: one may have been added since the head was read. */
@@ -83,11 +69,8 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
   ): Promise<{ revision: number; build: Build }> {
     const kept = builds.at(id, revision);
     if (kept) return { revision, build: kept };
-    const row = (await tables.units.findByPk(id, {
-      attributes: ['revision', 'build'],
-      raw: true,
-      transaction,
-    })) as unknown as Pick<UnitRow, 'revision' | 'build'>;
+    const row = await repository.document(id, transaction);
+    if (!row) throw new ApiError('UNIT_NOT_FOUND');
     try {
       return { revision: row.revision, build: builds.read(id, tag, row.revision, row.build) };
     } catch (error) {
@@ -109,35 +92,6 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
     return head;
   }
 
-  /** Rows of the log that an answer needs: what of this request is done already or taken back, and what others did. */
-  async function logFor(
-    unitId: string,
-    baseRevision: number,
-    operations: readonly SentOperation[],
-    sender: Sender,
-    transaction: Transaction,
-  ): Promise<{ known: OperationRow[]; others: OthersRow[] }> {
-    const ids = operations.flatMap((each) => (each.kind === 'undo' ? [each.id, each.operationId] : [each.id]));
-    // On one connection: the second question is on its way before the first is answered.
-    const [known, others] = await together(
-      tables.operations.findAll({ where: { id: ids }, raw: true, transaction }),
-      tables.operations.findAll({
-        attributes: ['revision', 'personName', 'at', 'touched'],
-        where: { unitId, revision: { [Op.gt]: baseRevision }, ...byOthers(sender) },
-        order: [['revision', 'ASC']],
-        raw: true,
-        transaction,
-      }),
-    );
-    return { known: known as unknown as OperationRow[], others: others as unknown as OthersRow[] };
-  }
-
-  /** Tag and name stand in columns of their own; a tag that is taken is refused by the database. */
-  async function writeName(unitId: string, before: Build, build: Build, transaction: Transaction): Promise<void> {
-    if (before.unit !== build.unit)
-      await tables.units.update({ ...build.unit }, { where: { id: unitId }, transaction });
-  }
-
   async function take(
     unitId: string,
     baseRevision: number,
@@ -145,11 +99,11 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
     sender: Sender & { person: Person },
   ): Promise<Outcome[]> {
     let written: { revision: number; build: Build } | null = null;
-    const outcomes = await sequelize.transaction(async (transaction) => {
+    const outcomes = await repository.transaction(async (transaction) => {
       const head = await headOf(unitId, transaction);
       mustBeVisible(sender.person, head);
       const { build: before } = await buildOf(head, transaction);
-      const { known, others } = await logFor(unitId, baseRevision, operations, sender, transaction);
+      const { known, others } = await repository.logFor(unitId, baseRevision, operations, sender, transaction);
       const now = clock();
       const taken = takeOperations<Build, Operation>({
         document: before,
@@ -171,12 +125,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
       });
       const { document: build, revision, log } = taken;
       if (log.length > 0) {
-        await together(
-          appendToUnit(transaction, unitId, log),
-          writeLampRows(tables, unitId, before, build, transaction),
-          writeBuild(transaction, unitId, { before, build, revision, at: now }),
-          writeName(unitId, before, build, transaction),
-        );
+        await repository.write(unitId, { before, build, revision, at: now, log }, transaction);
         written = { revision, build };
       }
       return taken.outcomes;
@@ -227,18 +176,16 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
         panelPlace: usualPanelPlace(given.bodyId),
         packIds: usualPacks(given.bodyId),
       });
-      const fleets = (await tables.fleets.findAll({ limit: 2, raw: true })) as unknown as { id: string }[];
-      // With one fleet in the yard, every unit is its.
-      const fleetId = given.fleetId ?? (fleets.length === 1 ? fleets[0]!.id : null);
+      const fleetId = given.fleetId ?? (await fleets.onlyOne());
       try {
-        await sequelize.transaction((transaction) =>
-          insertUnit(tables, { id: given.id, build, revision: 0, fleetId, judged: false, at: clock() }, transaction),
+        await repository.transaction((transaction) =>
+          repository.insert({ id: given.id, build, revision: 0, fleetId, judgement: null, at: clock() }, transaction),
         );
       } catch (error) {
         if (!(error instanceof UniqueConstraintError)) throw error;
         // The same request sent twice is answered twice and done once.
-        const same = await tables.units.findByPk(given.id, { attributes: ['tag'], raw: true });
-        if ((same as unknown as { tag: string } | null)?.tag !== given.tag)
+        const same = await repository.head(given.id);
+        if (same?.tag !== given.tag)
           throw new ApiError('TAG_TAKEN', `${given.tag} stands in the yard already. Choose another tag.`);
       }
       judge.ask(given.id);
@@ -257,26 +204,16 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
     ): Promise<CreatedAlike> {
       const head = await visibleHead(person, unitId);
       const { build } = await buildOf(head);
-      const known = (await tables.units.findAll({
-        attributes: ['id', 'tag'],
-        where: { id: [...ids] },
-        raw: true,
-      })) as unknown as CreatedAlike;
-      if (known.length === ids.length) return known;
+      const known = await repository.withIds(ids);
+      if (known.length === ids.length) return known.map(({ id, tag }) => ({ id, tag }));
       const tags = await nextTags(ids.length);
       const made = ids.map((id, at) => ({ id, tag: tags[at]! }));
       try {
-        await sequelize.transaction(async (transaction) => {
+        await repository.transaction(async (transaction) => {
           for (const { id, tag } of made) {
-            const given = {
-              id,
-              build: likeUnit(build, tag),
-              revision: 0,
-              fleetId: head.fleetId,
-              judged: false,
-              at: clock(),
-            };
-            await insertUnit(tables, given, transaction);
+            const { fleetId } = head;
+            const given = { id, build: likeUnit(build, tag), revision: 0, fleetId, judgement: null, at: clock() };
+            await repository.insert(given, transaction);
           }
         });
       } catch (error) {
@@ -309,13 +246,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
     /** One's own latest changes with what they did, oldest first: what undo and redo are made from after a reload. */
     async undoRows(person: Person, unitId: string): Promise<UndoRow[]> {
       await visibleHead(person, unitId);
-      const rows = (await tables.operations.findAll({
-        attributes: ['id', 'kind', 'undoes', 'effect', 'operation'],
-        where: { unitId, personId: person.id },
-        order: [['revision', 'DESC']],
-        limit: UNDO_ROWS,
-        raw: true,
-      })) as unknown as Pick<OperationRow, 'id' | 'kind' | 'undoes' | 'effect' | 'operation'>[];
+      const rows = await repository.changesBy(person.id, unitId);
       return rows.toReversed().map(({ id, kind, undoes, effect, operation }) => {
         const { what, group } = JSON.parse(operation) as { what?: OperationKind; group?: string };
         return {
@@ -330,21 +261,12 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
 
     /** How far the logs of these units have come. */
     async revisionsOf(unitIds: readonly string[]): Promise<Map<string, number>> {
-      const rows = (await tables.units.findAll({
-        attributes: ['id', 'revision'],
-        where: { id: [...unitIds] },
-        raw: true,
-      })) as unknown as { id: string; revision: number }[];
+      const rows = await repository.withIds(unitIds);
       return new Map(rows.map((row) => [row.id, row.revision]));
     },
 
     async newsSince(unitId: string, revision: number): Promise<News[]> {
-      const rows = (await tables.operations.findAll({
-        where: { unitId, revision: { [Op.gt]: revision } },
-        order: [['revision', 'ASC']],
-        limit: 500,
-        raw: true,
-      })) as unknown as OperationRow[];
+      const rows = await repository.logAfter(unitId, revision);
       return rows.map((row) => ({
         revision: row.revision,
         operation: JSON.parse(row.operation) as Operation,
@@ -359,13 +281,7 @@ export function unitsService({ database: { sequelize, tables }, clock, judge }: 
       unitId: string,
     ): Promise<{ revision: number; words: string; by: string; at: string }[]> {
       await visibleHead(person, unitId);
-      const rows = (await tables.operations.findAll({
-        where: { unitId },
-        order: [['revision', 'DESC']],
-        limit: 100,
-        attributes: ['revision', 'kind', 'personName', 'at'],
-        raw: true,
-      })) as unknown as OperationRow[];
+      const rows = await repository.history(unitId);
       return rows.map((row) => ({
         revision: row.revision,
         words: OPERATION_WORDS[row.kind as Operation['kind']],

@@ -2,7 +2,7 @@
 import type { Transaction } from 'sequelize';
 import type { Build } from '../../core/document/index.ts';
 import { execute } from '../database/execute.ts';
-import { glyphOf } from './judgement.ts';
+import { plainColumns } from './judgement.ts';
 
 interface Changed {
   before: Build;
@@ -26,9 +26,10 @@ export async function writeBuild(transaction: Transaction, unitId: string, chang
     ]);
     return;
   }
+  const { glyph, lamps } = plainColumns(build);
   await execute(
     transaction,
     'UPDATE units SET build = ?, revision = ?, updated_at = ?, glyph = ?, lamps = ? WHERE id = ?',
-    [text, revision, at, JSON.stringify(glyphOf(build)), Object.keys(build.lamps).length, unitId],
+    [text, revision, at, glyph, lamps, unitId],
   );
 }

@@ -1,5 +1,5 @@
 import { Op } from 'sequelize';
-import type { Sender } from '../core/document/index.ts';
+import type { Sender } from '../../core/document/index.ts';
 
 /**
  * Rows that are not this window's own work of this person: two people may work in one window, one after the other, and
