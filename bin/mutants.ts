@@ -10,7 +10,7 @@
  * What changes nothing that could be seen stands in bin/mutants/equivalent.json, with why, and is not counted.
  */
 import { type ChildProcess, fork } from 'node:child_process';
-import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, symlinkSync } from 'node:fs';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
@@ -63,11 +63,13 @@ class Tester {
   readonly #copy = mkdtempSync(path.join(os.tmpdir(), 'ember-mutants-'));
   #child: ChildProcess | undefined;
 
-  async #ready(): Promise<ChildProcess> {
-    if (this.#child) return this.#child;
-    rmSync(this.#copy, { recursive: true, force: true });
+  constructor() {
     for (const name of COPIED) cpSync(path.join(root, name), path.join(this.#copy, name), { recursive: true });
     symlinkSync(path.join(root, 'node_modules'), path.join(this.#copy, 'node_modules'));
+  }
+
+  async #ready(): Promise<ChildProcess> {
+    if (this.#child) return this.#child;
     const child = fork(path.join(root, 'bin/mutants/tester.ts'), [this.#copy], {
       execArgv: ['--import', 'tsx'],
       detached: true,
@@ -80,10 +82,14 @@ class Tester {
 
   async isNoticed(question: Question): Promise<boolean> {
     const child = await this.#ready();
+    const target = path.join(this.#copy, question.mutant.file);
+    const source = readFileSync(target);
     return new Promise((resolve) => {
       const settle = (isNoticed: boolean): void => {
         clearTimeout(timer);
         child.removeAllListeners();
+        // Whoever was ended in the midst of it has not put the file back.
+        if (!this.#child) writeFileSync(target, source);
         resolve(isNoticed);
       };
       const timer = setTimeout(() => {

@@ -20,7 +20,7 @@ const copy = process.argv[2]!;
 process.chdir(copy);
 const vitest = await createVitest('test', {
   root: copy,
-  watch: true,
+  watch: false,
   project: ['core'],
   reporters: [{}],
   maxWorkers: 1,
