@@ -2,6 +2,8 @@
  * Parts of a circuit that have nothing in common but battery and metal: what one does is nothing to the others, so each is
  * looked at in the states of its own controls alone.
  */
+import { UndirectedGraph } from 'graphology';
+import { connectedComponents } from 'graphology-components';
 import type { Build, Element, Id } from '../document/index.ts';
 import { signalControl, signalOfSlot } from '../graph/index.ts';
 
@@ -39,29 +41,23 @@ const suppliesFuses = (build: Build, blockId: Id): boolean =>
 
 /** Islands of a build, each element but metal in one of them; what one control works together is one island. */
 export function islandsOf(build: Build): Island[] {
-  const parent = new Map<string, string>();
-  const rootOf = (key: string): string => {
-    let root = key;
-    while (parent.get(root) !== undefined && parent.get(root) !== root) root = parent.get(root)!;
-    parent.set(key, root);
-    return root;
-  };
-  const join = (a: string, b: string) => parent.set(rootOf(a), rootOf(b));
   const isShore = ({ id, kind }: Element) => kind === 'ground' || (kind === 'block' && suppliesFuses(build, id));
   const inland = Object.values(build.elements).filter((element) => !isShore(element));
-  const ids = new Set(inland.map(({ id }) => id));
+  const graph = new UndirectedGraph<{ of: 'element' | 'control' }>();
+  for (const { id } of inland) graph.addNode(id, { of: 'element' });
   for (const { from, to } of Object.values(build.wires))
-    if (ids.has(from.elementId) && ids.has(to.elementId)) join(from.elementId, to.elementId);
-  for (const element of inland) for (const id of controlsOf(build, element)) join(element.id, `control ${id}`);
-  const islands = new Map<string, { elementIds: Set<Id>; controlIds: Set<Id> }>();
-  for (const element of inland) {
-    const root = rootOf(element.id);
-    const island = islands.get(root) ?? { elementIds: new Set(), controlIds: new Set() };
-    island.elementIds.add(element.id);
-    for (const id of controlsOf(build, element)) island.controlIds.add(id);
-    islands.set(root, island);
-  }
-  return [...islands.values()].map(({ elementIds, controlIds }) => ({ elementIds, controlIds: [...controlIds] }));
+    if (graph.hasNode(from.elementId) && graph.hasNode(to.elementId)) graph.mergeEdge(from.elementId, to.elementId);
+  for (const element of inland)
+    for (const controlId of controlsOf(build, element)) {
+      graph.mergeNode(controlId, { of: 'control' });
+      graph.mergeEdge(element.id, controlId);
+    }
+  const idsOf = (nodes: readonly string[], kind: 'element' | 'control') =>
+    nodes.filter((node) => graph.getNodeAttribute(node, 'of') === kind);
+  return connectedComponents(graph).map((nodes) => ({
+    elementIds: new Set(idsOf(nodes, 'element')),
+    controlIds: idsOf(nodes, 'control'),
+  }));
 }
 
 /** Every subset up to this many controls; beyond, none, each, every pair, and all. */

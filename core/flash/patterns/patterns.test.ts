@@ -32,6 +32,52 @@ describe('the library', () => {
   });
 });
 
+/** The set as it hangs on the wall: period, then each pulse from and to, ms; of a dimmer one its level. */
+const WALL: Record<string, string> = {
+  steady: '1000: 0-1000',
+  'slow-single': '1000: 0-500',
+  tide: '800: 0-400',
+  turn: '667: 0-333',
+  double: '900: 0-70, 120-190',
+  triple: '800: 0-60, 100-160, 200-260',
+  single: '500: 0-120',
+  quad: '500: 0-40, 70-110, 140-180, 210-250',
+  'long-short': '1000: 0-300, 420-500',
+  step: '600: 0-100, 100-200@0.4',
+  quick: '300: 0-80',
+  six: '1000: 0-35, 60-95, 120-155, 180-215, 240-275, 300-335',
+  'burst-steady': '5000: 0-150, 250-400, 500-650, 750-900, 1000-1150, 1250-1400, 1500-1650, 1750-1900, 2000-5000',
+  rotor: '500: 0-250 beam',
+  'slow-rotor': '800: 0-360 beam',
+  swell: '1200: 0-700 ramp',
+  five: '900: 0-40, 75-115, 150-190, 225-265, 300-340',
+  'wide-single': '800: 0-250',
+  'slow-double': '1200: 0-260, 380-640',
+  'slow-triple': '1500: 0-260, 360-620, 720-980',
+  eighty: '750: 0-300',
+  ladder: '900: 0-120@0.3, 160-280@0.6, 320-440',
+  heartbeat: '1000: 0-120, 240-360@0.5',
+  'two-tone': '800: 0-70, 120-190, 400-470 white, 520-590 white',
+  dusk: '900: 0-90@0.4, 150-240@0.4',
+  uneven: '1300: 0-60, 170-230, 500-560, 620-680, 980-1040',
+  eight: '1100: 0-30, 55-85, 110-140, 165-195, 220-250, 275-305, 330-360, 385-415',
+};
+
+describe('the wall list', () => {
+  it.each(Object.entries(WALL))('%s', (id, drawn) => {
+    const { periodS, pulses } = patternById(id);
+    const ms = (seconds: number) => Math.round(seconds * 1e6) / 1000;
+    const words = pulses.map(({ startS, endS, level, shape, colour }) =>
+      [`${ms(startS)}-${ms(endS)}${level === 1 ? '' : `@${level}`}`, shape, colour].filter(Boolean).join(' '),
+    );
+    expect(`${ms(periodS)}: ${words.join(', ')}`).toBe(drawn);
+  });
+
+  it('is all there is', () => {
+    expect(Object.keys(WALL)).toEqual(PATTERNS.map((each) => each.id));
+  });
+});
+
 describe('shapes', () => {
   const ramp = pattern(1, [{ startS: 0.2, endS: 0.6, level: 1, shape: 'ramp' }]);
   const beam = pattern(1, [{ startS: 0, endS: 0.5, level: 1, shape: 'beam' }]);
