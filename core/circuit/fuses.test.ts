@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { FAMILIES, type FuseFamily, fuseForLoadA, fuseResistanceOhm, openingTime } from './fuses.ts';
+import type { FuseFamily } from '../document/index.ts';
+import { FAMILIES, fuseForLoadA, fuseResistanceOhm, openingTime } from './fuses.ts';
 
 const NEVER = Number.POSITIVE_INFINITY;
 
