@@ -17,6 +17,9 @@ const circuitOf = (build: Build): readonly unknown[] => [
   build.controls,
   build.electrics,
   build.models,
+  // What a lamp draws on the mean follows what it shows.
+  build.functions,
+  build.patterns,
 ];
 
 /** As feedFigures, from memory where nothing that carries current has changed. */
@@ -30,8 +33,9 @@ export function keptFigures(build: Build, feed: Feed): FeedFigures {
   const lamps = feed.lamps.map((lamp) => `${lamp.id} ${lamp.modelKey}`).join();
   const known = own.byFuse.get(feed.fuse.id);
   if (known?.lamps === lamps) {
-    const { farLamp } = known.figures;
-    return { ...known.figures, farLamp: farLamp && (build.lamps[farLamp.id] ?? null) };
+    const { farLamp, drop } = known.figures;
+    const now = farLamp && (build.lamps[farLamp.id] ?? null);
+    return { ...known.figures, farLamp: now, drop: { ...drop, lamp: now } };
   }
   const figures = feedFigures(build, feed);
   own.byFuse.set(feed.fuse.id, { lamps, figures });
