@@ -2,7 +2,9 @@
  * The Reach Shed's shelf: made-up lamps with our own shelf numbers. Figures are invented for the demo; they are of the
  * size that such lamps have.
  */
+
 import type { LampKind, LampModel, LightColour, ShelfEntry } from '../core/document/index.ts';
+import { drillingOf } from '../core/place/index.ts';
 
 interface Given {
   key: string;
@@ -64,8 +66,9 @@ function entry(given: Given): ShelfEntry {
     kind,
     holeMm,
     holes,
+    places: null,
   }));
-  return {
+  return withBases({
     priceMarks: given.price,
     onHand: given.onHand,
     model: {
@@ -103,7 +106,31 @@ function entry(given: Given): ShelfEntry {
       peakCd: given.peakCd ?? PEAK_CD[given.kind] ?? null,
       warrantyMonths: given.months,
     },
-  };
+  });
+}
+
+/** Made to stand on a roof: what is screwed down is their width by their depth. */
+const ON_TOP: ReadonlySet<LampKind> = new Set(['bar', 'beacon', 'magnet']);
+
+/** Their leads go through a hole of their own between the fixings; through a single stud they go in the stud. */
+const LEAD_HOLE = { aMm: 0, bMm: 0, diameterMm: 7, use: 'lead' } as const;
+
+/** The bases of these lamps are known: half millimetres, as one measures them. */
+function withBases(given: ShelfEntry): ShelfEntry {
+  const half = (mm: number) => Math.round(mm * 2) / 2;
+  const mounts = given.model.mounts.map((mount) => {
+    const face = ON_TOP.has(given.model.kind) ? 'top' : 'rear';
+    const { holes, isMeasured } = drillingOf({ mount: mount.kind, face }, given.model);
+    if (isMeasured) return mount;
+    const fixings = holes.map(({ aMm, bMm, diameterMm }) => ({
+      aMm: half(aMm),
+      bMm: half(bMm),
+      diameterMm,
+      use: 'fixing' as const,
+    }));
+    return { ...mount, places: holes.length === 1 ? fixings : [...fixings, LEAD_HOLE] };
+  });
+  return { ...given, model: { ...given.model, mounts } };
 }
 
 /** Intensity on the axis while lit, of the size that such lamps have. */

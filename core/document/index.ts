@@ -7,6 +7,7 @@ export { applyDrafts } from './operations/applyDrafts.ts';
 export { type Applied, applyOperation, fieldsMeet, type Refusal, type Stamp } from './operations/applyOperation.ts';
 export { derivedId } from './operations/derivedId.ts';
 export { furtherJobs, housingJoint, jobTag, movedBy } from './operations/housing.ts';
+export { holesProblem, withMeasuredBase } from './operations/measureBase.ts';
 export {
   LEAD_OPERATIONS,
   OPERATION_WORDS,
@@ -46,7 +47,7 @@ export {
 export { Element, type ElementOf, FuseFamily, Terminal, Wire } from './schema/circuitParts.ts';
 export { Control, LightFunction, OwnPattern, Pulse, PulseShape, Show } from './schema/flashParts.ts';
 export { Id } from './schema/ids.ts';
-export { LampKind, LampModel, ShelfEntry } from './schema/lampModel.ts';
+export { BaseHole, LampKind, LampModel, MAX_HOLES, ShelfEntry } from './schema/lampModel.ts';
 export { Position } from './schema/position.ts';
 export { Check, Look, LookedWrong, Reading } from './schema/proofParts.ts';
 export { RouteLink, RouteNode } from './schema/routeParts.ts';

@@ -44,7 +44,7 @@ describe('the way back', () => {
     const { parts } = stock(build);
     expect(parts.reduce((sum, { quantity }) => sum + quantity, 0)).toBe(holes.length);
     const plugFor = (holeMm: number) => {
-      const mount = { ...model.mounts[0]!, kind: 'grommet' as const, holes: 1, holeMm };
+      const mount = { ...model.mounts[0]!, kind: 'grommet' as const, holes: 1, holeMm, places: null };
       const drilled = { ...build, models: { ...build.models, [model.key]: { ...model, mounts: [mount] } } };
       const held = Object.fromEntries(
         Object.values(drilled.lamps).map((each) => [each.id, { ...each, mount: 'grommet' as const }]),

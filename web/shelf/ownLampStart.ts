@@ -29,7 +29,7 @@ export function startOf(entry: ShelfEntry | null, keys: readonly string[]): Shel
       maximumA: 1,
       cutInV: 8,
       face: { shape: 'rectangle', widthMm: 100, heightMm: 60, depthMm: 50 },
-      mounts: [{ kind: 'stud', holes: 1, holeMm: 8.5 }],
+      mounts: [{ kind: 'stud', holes: 1, holeMm: 8.5, places: null }],
       leads: [
         { colour: 'red', purpose: 'feed' },
         { colour: 'black', purpose: 'ground' },

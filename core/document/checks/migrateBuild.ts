@@ -113,6 +113,18 @@ const STEPS: Step[] = [
     }),
   },
   { name: 'AddPlacesAndLooks', to: 8, up: (document) => ({ places: {}, looks: {}, ...document }) },
+  // Where the holes of a base are was worked out from its size until then: nobody had measured one.
+  {
+    name: 'AddBaseHoles',
+    to: 9,
+    up: (document) => ({
+      ...document,
+      models: mapValues(document.models, (model) => ({
+        ...model,
+        mounts: (model.mounts as object[]).map((mount) => ({ places: null, ...mount })),
+      })),
+    }),
+  },
 ];
 
 /** Steps that were one until version 4, by the key that was ticked then. Time stays with the step that kept its name. */

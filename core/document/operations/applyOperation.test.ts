@@ -7,6 +7,7 @@ import FROZEN_VERSION_2 from '../testing/version2.json' with { type: 'json' };
 import FROZEN_VERSION_3 from '../testing/version3.json' with { type: 'json' };
 import FROZEN_VERSION_4 from '../testing/version4.json' with { type: 'json' };
 import FROZEN_VERSION_7 from '../testing/version7.json' with { type: 'json' };
+import FROZEN_VERSION_8 from '../testing/version8.json' with { type: 'json' };
 import { applyOperation, fieldsMeet } from './applyOperation.ts';
 import type { Operation, OperationDraft } from './operations.ts';
 import { type Change, takeBack } from './undo.ts';
@@ -208,7 +209,7 @@ describe('stored documents', () => {
   it('a frozen sample of version 0 is lifted to today', () => {
     const { extraParts: _, comments: __, handedOver: ___, ...old } = FROZEN_VERSION_1;
     const lifted = migrateBuild({ ...old, schemaVersion: 0 });
-    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 8, extraParts: {}, handedOver: null } });
+    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 9, extraParts: {}, handedOver: null } });
   });
 
   it('a frozen sample of version 1 keeps its lamps and slots and gets survey and rules', () => {
@@ -252,6 +253,17 @@ describe('stored documents', () => {
     expect(schemaVersion).toBe(7);
     expect(migrated.value).toMatchObject(kept);
     expect(migrated.value.places).toEqual({});
+  });
+
+  it('a frozen sample of version 8 keeps all that it had, and nobody has measured the holes of its bases', () => {
+    const migrated = migrateBuild(FROZEN_VERSION_8);
+    if (!migrated.ok) throw new Error(migrated.reason.message);
+    const { schemaVersion, ...kept } = FROZEN_VERSION_8;
+    expect(schemaVersion).toBe(8);
+    expect(migrated.value).toMatchObject(kept);
+    const mounts = Object.values(migrated.value.models).flatMap((model) => model.mounts);
+    expect(mounts.length).toBeGreaterThan(0);
+    expect(mounts.map((mount) => mount.places)).toEqual(mounts.map(() => null));
   });
 
   it('a frozen sample of version 4 keeps its ticks, and what was one step is ticked in its parts', () => {

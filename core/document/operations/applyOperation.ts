@@ -9,8 +9,10 @@ import { referenceProblem } from '../checks/references.ts';
 import { Build } from '../schema/buildSchema.ts';
 import { type Element, TERMINALS, type Terminal, type Wire } from '../schema/circuitParts.ts';
 import type { Id } from '../schema/ids.ts';
+import type { LampModel } from '../schema/lampModel.ts';
 import type { AsBuilt } from '../schema/workParts.ts';
 import { furtherJobs, housingJoint, jobTag, movedBy } from './housing.ts';
+import { measureBase } from './measureBase.ts';
 import type { Operation } from './operations.ts';
 import { type Change, fieldOf } from './undo.ts';
 
@@ -52,6 +54,12 @@ function must<T>(collection: Record<string, T>, id: Id, what: string): T {
 function addNew<T extends { id: Id }>(collection: Record<Id, T>, item: T, what: string): void {
   if (collection[item.id]) refuse('duplicate', `This ${what} is already on the unit.`);
   collection[item.id] = item;
+}
+
+/** A model that the unit has is kept, unless this is a later version of it. */
+function putModel(draft: Build, model: LampModel): void {
+  const known = draft.models[model.key];
+  if (!known || known.version < model.version) draft.models[model.key] = model;
 }
 
 /** Changes only what differs, so that an edit of one field never claims the others. */
@@ -216,7 +224,7 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       }
       return;
     case 'swapModel':
-      draft.models[op.model.key] ??= op.model;
+      putModel(draft, op.model);
       removeLamps(draft, new Set(op.lampIds.flatMap((id) => furtherJobs(draft, id).map((job) => job.id))));
       for (const lampId of op.lampIds) {
         const lamp = must(draft.lamps, lampId, 'lamp');
@@ -225,11 +233,17 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
             'invalid',
             `A lamp with several jobs is not swapped: take it off and place ${op.model.name} in its place.`,
           );
+        const isNewer = lamp.modelKey === op.model.key;
         lamp.modelKey = op.model.key;
-        lamp.mount = op.model.mounts[0]!.kind;
+        if (!isNewer || !op.model.mounts.some(({ kind }) => kind === lamp.mount)) lamp.mount = op.model.mounts[0]!.kind;
         if (!op.model.colours.includes(lamp.colour)) lamp.colour = op.model.colours[0]!;
       }
       return;
+    case 'measureBase': {
+      const problem = measureBase(draft, op);
+      if (problem) refuse('invalid', problem);
+      return;
+    }
     case 'removeLamps': {
       for (const id of op.lampIds) must(draft.lamps, id, 'lamp');
       return removeLamps(

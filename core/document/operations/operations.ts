@@ -20,12 +20,12 @@ import {
 import { Element, FuseFamily, Terminal, Wire } from '../schema/circuitParts.ts';
 import { Control, LightFunction, OwnPattern, Programmed, Show } from '../schema/flashParts.ts';
 import { Id } from '../schema/ids.ts';
-import { LampModel } from '../schema/lampModel.ts';
+import { BaseHole, LampModel, MAX_HOLES } from '../schema/lampModel.ts';
 import { Position } from '../schema/position.ts';
 import { Check, FoundFault, HungLegend, Look, Reading, SignOff } from '../schema/proofParts.ts';
 import { RouteLink, RouteNode } from '../schema/routeParts.ts';
 import { RulePack } from '../schema/rulePack.ts';
-import { Face } from '../schema/vocabulary.ts';
+import { Face, MountKind } from '../schema/vocabulary.ts';
 import { AsBuilt, Problem, StepKey, StepOrder } from '../schema/workParts.ts';
 
 /** Changes that a person made in one go carry the same group: they are undone in one go. */
@@ -63,6 +63,13 @@ const CHANGES = [
     changes: changesTo(Lamp.pick({ colour: true, mount: true, pairId: true, tag: true, groupId: true, locked: true })),
   }),
   z.object({ ...base, kind: z.literal('swapModel'), lampIds: some(Id), model: LampModel }),
+  z.object({
+    ...base,
+    kind: z.literal('measureBase'),
+    modelKey: LampModel.shape.key,
+    mount: MountKind,
+    places: list(BaseHole, MAX_HOLES, 1),
+  }),
   z.object({ ...base, kind: z.literal('removeLamps'), lampIds: some(Id) }),
   z.object({ ...base, kind: z.literal('addControl'), control: Control }),
   z.object({
@@ -308,6 +315,7 @@ export const OPERATION_WORDS: Record<OperationKind, string> = {
   moveLamps: 'moved lamps',
   editLamps: 'edited lamps',
   swapModel: 'swapped a lamp model',
+  measureBase: 'measured the holes of a base',
   removeLamps: 'removed lamps',
   addControl: 'added a control',
   editControl: 'edited a control',

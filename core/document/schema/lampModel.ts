@@ -29,7 +29,16 @@ const volts = upTo<Volts>(1000);
 /** Jobs of one lamp beside its first: told apart by the letters b to f. */
 export const MAX_FURTHER_JOBS = 5;
 /** Holes of one lamp, its lead's included. */
-const MAX_HOLES = 24;
+export const MAX_HOLES = 24;
+
+/** One hole of a base, as who stands before it sees it: from the middle of the base to the right and up. */
+export const BaseHole = z.object({
+  aMm: between<Millimetres>(-3000, 3000),
+  bMm: between<Millimetres>(-3000, 3000),
+  diameterMm: upTo<Millimetres>(600),
+  use: z.enum(['fixing', 'lead']).describe('what goes through it: a screw, bolt or rivet, or the lead'),
+});
+export type BaseHole = z.infer<typeof BaseHole>;
 
 export const LampModel = z.object({
   key: z
@@ -57,6 +66,10 @@ export const LampModel = z.object({
       kind: MountKind,
       holeMm: between<Millimetres>(0, 600),
       holes: z.number().int().min(0).max(MAX_HOLES),
+      places: list(BaseHole, MAX_HOLES)
+        .nullable()
+        .default(null)
+        .describe('its holes as measured on the base; null while nobody has'),
     }),
     10,
     1,

@@ -153,6 +153,15 @@ export function draftOfEachKind(build: Build): Drafts {
     placeLamps: { kind: 'placeLamps', lamps: [newLamp], models: [model('BC-0101')] },
     moveLamps: { kind: 'moveLamps', moves: lampIds.map((lampId) => ({ lampId, face: 'left', position: AT })) },
     editLamps: { kind: 'editLamps', lampIds: [lamp.id], changes: { locked: true, groupId: ids() } },
+    measureBase: {
+      kind: 'measureBase',
+      modelKey: lamp.modelKey,
+      mount: build.models[lamp.modelKey]!.mounts[0]!.kind,
+      places: [
+        { aMm: -20, bMm: 0, diameterMm: 4, use: 'fixing' },
+        { aMm: 0, bMm: 0, diameterMm: 8, use: 'lead' },
+      ],
+    },
     swapModel: { kind: 'swapModel', lampIds: [lamp.id], model: model('BC-0101') },
     removeLamps: { kind: 'removeLamps', lampIds },
     addControl: { kind: 'addControl', control: { ...build.controls[controlId]!, id: ids(), name: 'Second' } },

@@ -51,7 +51,8 @@ describe('what is odd about a lamp', () => {
 
   it('holes that do not lie behind the lamp', () => {
     const face = { shape: 'rectangle' as const, widthMm: 60, heightMm: 30, depthMm: 20 };
-    const mount = (holes: number, holeMm: number) => doubts({ face, mounts: [{ kind: 'stud', holes, holeMm }] });
+    const mount = (holes: number, holeMm: number) =>
+      doubts({ face, mounts: [{ kind: 'stud', holes, holeMm, places: null }] });
     expect(mount(1, 60)).toEqual([]);
     expect(mount(1, 60.1).join()).toMatch(/wider than the lamp, which is 60 mm/);
     expect(mount(2, 30)).toEqual([]);

@@ -8,7 +8,8 @@ describe('the bits for a hole (common practice, no source)', () => {
   it.each([
     [3.2, 2, ['twist bit 3.2']],
     [3.3, 2, ['twist bit 3.3']],
-    [3.4, 2, ['pilot bit 3.2', 'twist bit 3.4']],
+    [3.5, 2, ['twist bit 3.5']],
+    [3.6, 2, ['pilot bit 3.2', 'twist bit 3.6']],
     [13, 2, ['pilot bit 3.2', 'twist bit 13']],
     [13.1, 2, ['pilot bit 3.2', 'step bit 13.1']],
     [32, 3.2, ['pilot bit 3.2', 'step bit 32']],

@@ -95,13 +95,50 @@ describe('where the holes of a base are', () => {
   });
 });
 
+describe('the holes of a base that somebody has measured', () => {
+  const places = [
+    { aMm: -36.9, bMm: 0, diameterMm: 3.2, use: 'fixing' as const },
+    { aMm: 36.9, bMm: 0, diameterMm: 3.2, use: 'fixing' as const },
+    { aMm: 0, bMm: -4, diameterMm: 7, use: 'lead' as const },
+  ];
+  const given = { width: 90, height: 50, holes: 2, holeMm: 3.2 };
+  const measured = (kind: MountKind) => {
+    const model = modelOf(kind, given);
+    return { ...model, mounts: [{ ...model.mounts[0]!, places }] };
+  };
+
+  it('are where they were measured, that of the lead among them', () => {
+    const drilling = drillingOf({ mount: 'screw', face: 'front' }, measured('screw'));
+    expect(drilling.isMeasured).toBe(true);
+    expect(drilling.holes).toEqual([
+      { aMm: -36.9, bMm: 0, diameterMm: 3.2, purpose: 'screw' },
+      { aMm: 36.9, bMm: 0, diameterMm: 3.2, purpose: 'screw' },
+      { aMm: 0, bMm: -4, diameterMm: 7, purpose: 'lead' },
+    ]);
+  });
+
+  it('are assumed while nobody has, and that is said', () => {
+    expect(drillingOf({ mount: 'screw', face: 'front' }, modelOf('screw', given)).isMeasured).toBe(false);
+  });
+
+  it('of a grommet in the middle and of what drills nothing need no measuring', () => {
+    for (const kind of ['grommet', 'magnet', 'clamp', 'bracket'] as const)
+      expect(drillingOf({ mount: kind, face: 'rear' }, modelOf(kind, { ...given, holes: 1 })).isMeasured).toBe(true);
+    expect(drillingOf({ mount: 'grommet', face: 'rear' }, modelOf('grommet', given)).isMeasured).toBe(false);
+  });
+});
+
 describe('what is cut for a flush lamp', () => {
   it('a round one takes one hole in its middle', () => {
     const drilling = drillingOf(
       { mount: 'flush', face: 'rear' },
       modelOf('flush', { width: 110, height: 110, round: true, holes: 1, holeMm: 102 }),
     );
-    expect(drilling).toEqual({ holes: [{ aMm: 0, bMm: 0, diameterMm: 102, purpose: 'grommet' }], slots: [] });
+    expect(drilling).toEqual({
+      holes: [{ aMm: 0, bMm: 0, diameterMm: 102, purpose: 'grommet' }],
+      slots: [],
+      isMeasured: true,
+    });
   });
 
   it('a long one a slot: as high as the shelf says, 6 mm of flange left at each end', () => {

@@ -161,6 +161,8 @@ export function boltFor(holeMm: Millimetres): { thread: string; fit: 'fine' | 'm
 const LARGEST_TWIST_MM = 13;
 const LARGEST_STEP_MM = 32;
 const PILOT_MM = 3.2;
+/** Up to here the final bit is its own pilot (common practice, no source). */
+const NO_PILOT_TO_MM = 3.5;
 /** Thickest skin that a step bit still goes through in one step. */
 const STEP_BIT_THICKNESS_MM = 3.2;
 
@@ -173,7 +175,7 @@ export interface BitStep {
 /** The bits for a hole, smallest first, with the step to stop at. Common practice, no source. */
 export function bitsFor(diameterMm: Millimetres, material: Material, thicknessMm: Millimetres): BitStep[] {
   const light = material === 'plastic' || thicknessMm < 1.2 ? 'light pressure' : 'cutting oil';
-  if (diameterMm <= PILOT_MM + 0.1) return [{ bit: 'twist bit', diameterMm, note: light }];
+  if (diameterMm <= NO_PILOT_TO_MM) return [{ bit: 'twist bit', diameterMm, note: light }];
   const pilot = { bit: 'pilot bit', diameterMm: PILOT_MM, note: light };
   if (diameterMm <= LARGEST_TWIST_MM) return [pilot, { bit: 'twist bit', diameterMm, note: 'deburr both sides' }];
   if (diameterMm <= LARGEST_STEP_MM && thicknessMm <= STEP_BIT_THICKNESS_MM)
@@ -183,7 +185,7 @@ export function bitsFor(diameterMm: Millimetres, material: Material, thicknessMm
 
 export const formatMm = (mm: number): string => String(Math.round(mm * 10) / 10);
 
-export type HolePurpose = 'bolt' | 'screw' | 'rivet' | 'grommet' | 'corner';
+export type HolePurpose = 'bolt' | 'screw' | 'rivet' | 'grommet' | 'lead' | 'corner';
 
 /** One round hole in the skin. a runs along the face to the right of whoever looks at it, b up; from the lamp's centre. */
 export interface Hole {
@@ -205,6 +207,8 @@ export interface Slot {
 export interface Drilling {
   holes: Hole[];
   slots: Slot[];
+  /** Where they are is known from the base itself; otherwise they are as such bases usually have them, and nothing is printed. */
+  isMeasured: boolean;
 }
 
 /** Screws of a base sit this part of its half width from the middle. */
@@ -273,11 +277,18 @@ export function drillingOf(lamp: Pick<Lamp, 'mount' | 'face'>, model: LampModel)
   const { widthMm, heightMm } = baseOf(lamp, model);
   if (mount.kind === 'flush') return flushDrilling(mount, widthMm, heightMm, model.face.shape === 'round');
   const purpose = PURPOSE[mount.kind];
-  if (!purpose || mount.holes === 0 || mount.holeMm === 0) return { holes: [], slots: [] };
+  if (!purpose || mount.holes === 0 || mount.holeMm === 0) return { holes: [], slots: [], isMeasured: true };
+  if (mount.places)
+    return {
+      holes: mount.places.map(({ use, ...hole }): Hole => ({ ...hole, purpose: use === 'lead' ? 'lead' : purpose })),
+      slots: [],
+      isMeasured: true,
+    };
   const holes = pattern(mount.holes, widthMm, heightMm, model.face.shape === 'round', mount.holeMm).map(
     ([aMm, bMm]): Hole => ({ aMm, bMm, diameterMm: mount.holeMm, purpose }),
   );
-  return { holes, slots: [] };
+  // A grommet sits in the middle of its lamp, whatever the base.
+  return { holes, slots: [], isMeasured: mount.kind === 'grommet' && mount.holes === 1 };
 }
 
 /** A round flush lamp takes one hole; any other a slot as high as the shelf says, with corner holes that give its radii. */
@@ -287,10 +298,11 @@ function flushDrilling(
   heightMm: Millimetres,
   round: boolean,
 ): Drilling {
-  if (round) return { holes: [{ aMm: 0, bMm: 0, diameterMm: mount.holeMm, purpose: 'grommet' }], slots: [] };
+  if (round)
+    return { holes: [{ aMm: 0, bMm: 0, diameterMm: mount.holeMm, purpose: 'grommet' }], slots: [], isMeasured: true };
   const high = Math.min(mount.holeMm, heightMm - 2 * MIN_FLANGE_MM > 0 ? heightMm : mount.holeMm);
   const wide = Math.max(high, widthMm - 2 * MIN_FLANGE_MM);
-  return { holes: [], slots: [slotOf(wide, high)] };
+  return { holes: [], slots: [slotOf(wide, high)], isMeasured: true };
 }
 
 /** A slot centred on the lamp; its corner bit is no larger than half the slot's height. */
@@ -322,4 +334,7 @@ export function cornersOf({ aMm, bMm, widthMm, heightMm, cornerDiameterMm }: Slo
 }
 
 /** Every round hole of a drilling, corners of slots included. */
-export const allHoles = ({ holes, slots }: Drilling): Hole[] => [...holes, ...slots.flatMap(cornersOf)];
+export const allHoles = ({ holes, slots }: Pick<Drilling, 'holes' | 'slots'>): Hole[] => [
+  ...holes,
+  ...slots.flatMap(cornersOf),
+];

@@ -67,7 +67,7 @@ function modelOf(build: Build, wish: OwnLampWish, lamp: FactoryLamp, eachA: Amps
     maximumA: eachA,
     cutInV: 0,
     face: DRAWN_FACE,
-    mounts: [{ kind: 'screw', holeMm: 0, holes: 0 }],
+    mounts: [{ kind: 'screw', holeMm: 0, holes: 0, places: null }],
     leads: [
       { colour: 'own', purpose: 'feed' },
       { colour: 'own', purpose: 'ground' },

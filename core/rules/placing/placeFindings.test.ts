@@ -91,8 +91,8 @@ describe('how lamps are held', () => {
 
   it('M27: fuel three millimetres behind the skin stops the drill; a mount without holes goes', () => {
     const mounts: LampModel['mounts'] = [
-      { kind: 'screw', holeMm: 3.2, holes: 2 },
-      { kind: 'bracket', holeMm: 0, holes: 0 },
+      { kind: 'screw', holeMm: 3.2, holes: 2, places: null },
+      { kind: 'bracket', holeMm: 0, holes: 0, places: null },
     ];
     const tank = unitOf('telehandler').body.parts.find((part) => part.id === 'tank')!;
     const y = Math.max(...tank.front.map(([a]) => a));
@@ -123,7 +123,7 @@ describe('how lamps are held', () => {
       'rear',
       { xMm: x1, yMm: 1140, zMm: 1300 },
       {
-        mounts: [{ kind: 'stud', holeMm: 6.5, holes: 2 }],
+        mounts: [{ kind: 'stud', holeMm: 6.5, holes: 2, places: null }],
         massKg: 0.4,
       },
     );

@@ -32,7 +32,7 @@ describe('M75: a unit that is to go back without a trace', () => {
 
   it('counts the holes of each model, and says nothing of a unit that may keep them', () => {
     expect(told(without(drilled()), 'M75').map(({ message }) => message)).toEqual([
-      'L1 R1: 4 holes on a unit that is to go back without a trace.',
+      'L1 R1: 6 holes on a unit that is to go back without a trace.',
     ]);
     expect(told(drilled(), 'M75')).toEqual([]);
     for (const answer of ['plugged holes are fine', 'no', 'yes'])
@@ -42,7 +42,7 @@ describe('M75: a unit that is to go back without a trace', () => {
   it('offers a mount that comes off again where the model has one, and is quiet with it', () => {
     const { build } = testTruck().lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 });
     const model = build.models['ST-0302']!;
-    const mounts = [...model.mounts, { kind: 'magnet' as const, holeMm: 0, holes: 0 }];
+    const mounts = [...model.mounts, { kind: 'magnet' as const, holeMm: 0, holes: 0, places: null }];
     const both = without({ ...build, models: { 'ST-0302': { ...model, mounts } } });
     const [finding] = told(both, 'M75');
     expect(finding!.waysOut).toHaveLength(1);
