@@ -1,9 +1,11 @@
 /** `npm run bench`: speed, side by side with what was asked for. Figures, no verdicts: machines differ. */
+
 import { performance } from 'node:perf_hooks';
+import { bodyOf } from '../core/body/index.ts';
 import { solveCircuit, stateSolver } from '../core/circuit/index.ts';
 import { generatedNetwork } from '../core/circuit/testing/ngspice.ts';
 import { sneakPaths } from '../core/protection/index.ts';
-import { assess, bodyOf } from '../core/rules/index.ts';
+import { assess } from '../core/rules/index.ts';
 import { planCrew } from '../core/schedule/index.ts';
 import { DIRECTIONS, lampFields } from '../core/sight/index.ts';
 import { countingIds } from '../demo/testUnit.ts';

@@ -1,3 +1,4 @@
+import type { Build } from '../document/index.ts';
 import type { Body } from './bodyModel.ts';
 import { type BodyExtras, makeBody } from './makeBody.ts';
 
@@ -15,4 +16,11 @@ export function keptBody(bodyId: string, parameters: Record<string, number>, ext
   if (bodies.size >= MAX_BODIES && oldest !== undefined) bodies.delete(oldest);
   bodies.set(key, made.ok ? made.value : null);
   return made.ok ? made.value : null;
+}
+
+/** The body of a stored build. Its parameters were checked on the way in, so a failure is a programming error. */
+export function bodyOf({ body: { bodyId, parameters, ...extras } }: Pick<Build, 'body'>): Body {
+  const body = keptBody(bodyId, parameters, extras);
+  if (!body) throw new RangeError(`The dimensions of body "${bodyId}" do not fit its template`);
+  return body;
 }

@@ -1,7 +1,8 @@
 export { applyToUnit } from './applyToUnit.ts';
 export { ATTACHMENT_NAMES, isPlow } from './attach.ts';
-export { keptBody } from './bodyCache.ts';
+export { bodyOf, keptBody } from './bodyCache.ts';
 export {
+  type Behind,
   type Body,
   type BodyPart,
   type Joint,

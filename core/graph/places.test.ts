@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { applied, furtherIds, testTruck, WARN_SWITCH, warnFeed } from '../../demo/testUnit.ts';
+import { bodyOf } from '../body/index.ts';
 import type { Build, Element, Position } from '../document/index.ts';
 import { elementPlaces, legsMm, planLengths, wireRoutes } from '../harness/index.ts';
 import { type FeedWish, planFeed, planRoutes } from '../planning/index.ts';
-import { assess, bodyOf } from '../rules/index.ts';
+import { assess } from '../rules/index.ts';
 import { placeOf, placeOfSource, thingsWithPlaces } from './places.ts';
 
 const UNDER_BONNET: Position = { xMm: 600, yMm: -500, zMm: 950 };

@@ -1,4 +1,4 @@
-export { GROMMETS, grommetFor } from './bundles.ts';
+export { GROMMETS, type Grommet, grommetFor } from './bundles.ts';
 export { CLEARANCE_MM, clearOf, wayRound, zonesNear } from './clearance.ts';
 export {
   betterColour,

@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applied, countingIds, furtherIds, testTruck } from '../../demo/testUnit.ts';
 import { UnitBuilder } from '../../demo/unitBuilder.ts';
-import { carriedBy } from '../body/index.ts';
+import { bodyOf, carriedBy } from '../body/index.ts';
 import type { Build } from '../document/index.ts';
 import { planRoutes } from '../planning/index.ts';
-import { bodyOf } from '../rules/index.ts';
+
 import { bundleMm, grommetFor, loomFor } from './bundles.ts';
 import { CLEARANCE_MM, segmentDistanceMm } from './clearance.ts';
 import { bundlesOf, distanceMm, planLengths, runsOf, segmentsOf, throughNode, wireRoutes } from './routes.ts';

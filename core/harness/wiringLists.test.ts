@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { applied, furtherIds, testTruck } from '../../demo/testUnit.ts';
 import type { UnitBuilder } from '../../demo/unitBuilder.ts';
+import { bodyOf } from '../body/index.ts';
 import { feedFigures, keptFigures } from '../circuit/index.ts';
 import type { Build } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
 import { planFuseBlock, planMoveLamps, planRoutes } from '../planning/index.ts';
-import { assess, bodyOf } from '../rules/index.ts';
+import { assess } from '../rules/index.ts';
 import { cutList } from './cutList.ts';
 import { diagramOf, diagramSvg, PAPER_INK } from './diagram.ts';
 import { jointList } from './jointList.ts';

@@ -1,10 +1,10 @@
 /** Everything shown of a unit that is derived from its build, computed in one go (in the browser: in a worker). */
 
-import type { Body } from '../body/index.ts';
+import { type Body, bodyOf } from '../body/index.ts';
 import type { AssessedFeed } from '../circuit/index.ts';
 import type { Build } from '../document/index.ts';
 import { type ProvingStop, provingStops } from '../prove/index.ts';
-import { assess, bodyOf, type Finding } from '../rules/index.ts';
+import { assess, type Finding } from '../rules/index.ts';
 import { jobSteps, type Step } from '../steps/index.ts';
 import { type PartLine, partsList } from '../work/index.ts';
 import { type StageProgress, stageProgress } from './stages.ts';

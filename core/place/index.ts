@@ -31,6 +31,17 @@ export {
   tilesOf,
 } from './papers/drawing.ts';
 export { drillTemplate, templateJobs } from './papers/drillTemplate.ts';
+export {
+  behindKey,
+  cutLengthMm,
+  type Depth,
+  depthBehind,
+  HOLE_TOOLS,
+  type HoleRow,
+  type HoleTool,
+  holeList,
+  NOTHING_BEHIND,
+} from './papers/holeList.ts';
 export { tapeSheet } from './papers/tapeSheet.ts';
 export { type CopyRule, copyLayout, matchTo, rowOperation, rowPlaces } from './rows.ts';
 export { compareTags, tagList, tagsFor } from './tags.ts';

@@ -1,11 +1,11 @@
 /** Everything that is found and computed of a unit, by names that people use: for scripts and for tracing a figure. */
-import { partUnder } from '../body/index.ts';
+import { bodyOf, partUnder } from '../body/index.ts';
 import { type AssessedFeed, energyFigures } from '../circuit/index.ts';
 import type { Build, Position, Stage } from '../document/index.ts';
 import { sourceName } from '../graph/index.ts';
 import { jointList, terminalName } from '../harness/index.ts';
 import { holePosition, housings, placedHoles } from '../place/index.ts';
-import { assess, bodyOf, type Finding, isWayThatHolds, type Severity, tryWay } from '../rules/index.ts';
+import { assess, type Finding, isWayThatHolds, type Severity, tryWay } from '../rules/index.ts';
 import { jobSteps, ruleById } from '../steps/index.ts';
 import { type Amps, conductor, inWords, type Millimetres, type SquareMillimetres, type Volts } from '../units/index.ts';
 import { partsList } from '../work/index.ts';

@@ -1,7 +1,7 @@
 /**
  * Everything that is derived from a build: its feeds with figures, and its findings. Pure; nothing of this is stored.
  */
-import { type Body, keptBody } from '../body/index.ts';
+import { type Body, bodyOf } from '../body/index.ts';
 import { type AssessedFeed, keptFigures } from '../circuit/index.ts';
 import { type Build, derivedId, type Lamp } from '../document/index.ts';
 import { deriveFeeds, isMain } from '../graph/index.ts';
@@ -58,13 +58,6 @@ export interface Assessment {
 }
 
 const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
-
-/** The body of a stored build. Its parameters were checked on the way in, so a failure is a programming error. */
-export function bodyOf({ body: { bodyId, parameters, ...extras } }: Pick<Build, 'body'>): Body {
-  const body = keptBody(bodyId, parameters, extras);
-  if (!body) throw new RangeError(`The dimensions of body "${bodyId}" do not fit its template`);
-  return body;
-}
 
 /** Parts of a build that no figure and no finding of the plan depends on: what was done and said. */
 const OF_NO_MATTER: ReadonlySet<keyof Build> = new Set([

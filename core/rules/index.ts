@@ -1,4 +1,4 @@
-export { type Assessment, assess, bodyOf } from './assess.ts';
+export { type Assessment, assess } from './assess.ts';
 export { type Finding, findingsAt, isOpen, type Severity } from './finding.ts';
 export { type FindingGroup, groupFindings } from './groups.ts';
 export { drilledKey, magnetSkin } from './placing/mountRules.ts';

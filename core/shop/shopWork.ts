@@ -1,9 +1,10 @@
 /** What a unit brings to the shop: its steps, its parts and its size, taken from its build. */
 
+import { bodyOf } from '../body/index.ts';
 import type { AssessedFeed } from '../circuit/index.ts';
 import type { Build } from '../document/index.ts';
 import { housings } from '../place/index.ts';
-import { bodyOf } from '../rules/index.ts';
+
 import {
   fitWright,
   jobSteps,

@@ -3,187 +3,22 @@
  * are common practice, no source; what a crew really needs is learned from what it writes down.
  */
 
-import { templateById } from '../body/index.ts';
+import { bodyOf, templateById } from '../body/index.ts';
 import type { AssessedFeed } from '../circuit/index.ts';
-import type { Build, Face, Lamp } from '../document/index.ts';
+import type { Build, Lamp } from '../document/index.ts';
 import { isRun, sourceInText } from '../graph/index.ts';
 import { cutList } from '../harness/index.ts';
-import { allHoles, compareTags, drillingOf, formatMm, housings, tagList } from '../place/index.ts';
+import { housings } from '../place/index.ts';
 import { gaugeName } from '../units/index.ts';
-import { wrightUnit } from './learning.ts';
-import { lampMeasures, wireMeasures } from './measures.ts';
+import { faceSteps } from './faceSteps.ts';
+import { MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
+import { wireMeasures } from './measures.ts';
 import { moduleSteps, modulesIn } from './moduleSteps.ts';
 import { arranged, withOrder } from './orderRules.ts';
-import { kindOfKey, type Skill, type Step, type StepGiven, type StepKind } from './step.ts';
+import type { Step } from './step.ts';
 
-const FACE_NAMES: Record<Face, string> = {
-  front: 'front',
-  rear: 'rear',
-  left: 'left side',
-  right: 'right side',
-  top: 'roof',
-};
-const FACE_ORDER: readonly Face[] = ['front', 'left', 'top', 'right', 'rear'];
-
-/** Minutes by kind of work: about 20 to 25 for a fused circuit once the way is known. */
-const MINUTES = {
-  tap: 22,
-  pilot: 2,
-  hole: 4,
-  bracket: 12,
-  joint: 3,
-  plug: 1,
-  metre: 4,
-  program: 4,
-  insulate: 1,
-  fastener: 1,
-};
-
-/** The second side of a pair takes what the second unit does on a 90 % curve (the rate is common practice, no source). */
-const SECOND_OF_PAIR = wrightUnit(1, 2, 0.9);
-
-/** From here on a second pair of hands holds it, or feeds it in (common practice, no source). */
-const TWO_TO_LIFT = { massKg: 6, widthMm: 900 };
+/** From here on a second pair of hands feeds it in (common practice, no source). */
 const TWO_TO_PULL_MM = 7000;
-
-interface Way {
-  skill: Skill | null;
-  where: string;
-  tools: string[];
-}
-
-const WAYS: Record<StepKind, Way> = {
-  isolate: { skill: 'wiring', where: 'battery and fuse panel', tools: ['10 mm spanner', 'meter'] },
-  bench: { skill: 'wiring', where: 'bench', tools: ['bench supply', 'meter'] },
-  loose: { skill: null, where: 'all round the unit', tools: ['masking tape', 'bench lead', 'tape measure'] },
-  trimOff: { skill: null, where: '', tools: ['trim wedge', 'tray for fasteners'] },
-  pilot: { skill: 'metal', where: '', tools: ['tape measure', 'centre punch', 'drilling template'] },
-  drill: { skill: 'metal', where: '', tools: ['deburring tool', 'zinc paint', 'grommets'] },
-  run: { skill: null, where: 'along its way', tools: ['fish line', 'loose ties', 'wire labels'] },
-  mount: { skill: 'metal', where: '', tools: ['torque driver', 'gasket or sealant'] },
-  cut: { skill: 'wiring', where: '', tools: ['crimp tool', 'meter'] },
-  join: { skill: 'wiring', where: '', tools: ['crimp tool', 'heat gun', 'lead list'] },
-  pull: { skill: 'wiring', where: 'every joint', tools: ['pull gauge or firm hand'] },
-  program: { skill: 'wiring', where: '', tools: ['bench lead', 'programming list'] },
-  insulate: { skill: 'wiring', where: '', tools: ['end caps', 'heat gun'] },
-  prove: { skill: 'wiring', where: 'controls and every lamp', tools: ['meter', 'fuses'] },
-  ties: { skill: null, where: 'along the routes', tools: ['ties', 'flush cutter'] },
-  trimOn: { skill: null, where: '', tools: ['trim wedge'] },
-  close: { skill: null, where: 'covers and passes', tools: ['sealant'] },
-  fuse: { skill: 'wiring', where: 'battery and fuse panel', tools: ['10 mm spanner'] },
-};
-
-type Unordered = Omit<Step, 'after'>;
-
-const step = (given: StepGiven, lamps: readonly Lamp[] = []): Unordered => {
-  const kind = kindOfKey(given.key);
-  return {
-    kind,
-    caution: null,
-    lampIds: lamps.map((lamp) => lamp.id),
-    feedIds: [],
-    face: null,
-    people: 1,
-    measures: [],
-    ...WAYS[kind],
-    ...given,
-  };
-};
-
-const tagsOf = (lamps: readonly Lamp[]) => tagList(lamps.map((lamp) => lamp.tag));
-
-/** Lamps by the face they sit on, in walking order. */
-const byFace = (lamps: readonly Lamp[]): [Face, Lamp[]][] =>
-  FACE_ORDER.map((face): [Face, Lamp[]] => [
-    face,
-    lamps.filter((lamp) => lamp.face === face).sort((a, b) => compareTags(a.tag, b.tag)),
-  ]).filter(([, list]) => list.length > 0);
-
-const holesIn = (build: Build, lamp: Lamp) => {
-  const model = build.models[lamp.modelKey];
-  return model ? allHoles(drillingOf(lamp, model)) : [];
-};
-
-/** Lamps whose twin is done in an earlier step, or earlier in the same. */
-function secondsOf(lamps: readonly Lamp[]): ReadonlySet<string> {
-  const begun = new Set<string>();
-  const seconds = new Set<string>();
-  for (const [, list] of byFace(lamps))
-    for (const { id, pairId } of list) {
-      if (pairId !== null && begun.has(pairId)) seconds.add(id);
-      if (pairId !== null) begun.add(pairId);
-    }
-  return seconds;
-}
-
-/** Steps at the faces: pilot and final holes, and mounting. */
-function faceSteps(build: Build, lamps: readonly Lamp[]): { holes: Unordered[]; mounts: Unordered[] } {
-  const seconds = secondsOf(lamps);
-  const sum = (list: readonly Lamp[], minutesOf: (lamp: Lamp) => number) =>
-    Math.round(list.reduce((all, lamp) => all + minutesOf(lamp) * (seconds.has(lamp.id) ? SECOND_OF_PAIR : 1), 0));
-  const holes: Unordered[] = [];
-  const mounts: Unordered[] = [];
-  for (const [face, list] of byFace(lamps)) {
-    const where = FACE_NAMES[face];
-    const drilled = list.filter((lamp) => holesIn(build, lamp).length > 0);
-    if (drilled.length > 0) {
-      const sizes = [...new Set(drilled.flatMap((lamp) => holesIn(build, lamp).map((hole) => hole.diameterMm)))].sort(
-        (a, b) => a - b,
-      );
-      const bits = sizes.map((size) => `to ${formatMm(size)} mm`);
-      holes.push(
-        step(
-          {
-            key: `pilot:${face}`,
-            title: `Mark and pilot, ${where}`,
-            detail: `${tagsOf(drilled)}: template on, punched and piloted. Tape every mark again before the bit turns.`,
-            caution: 'Eye protection on. Know what is behind the panel before drilling.',
-            face,
-            where,
-            tools: [...WAYS.pilot.tools, 'pilot bit 3 mm'],
-            measures: lampMeasures(drilled),
-            minutes: sum(drilled, (lamp) => holesIn(build, lamp).length * MINUTES.pilot),
-          },
-          drilled,
-        ),
-        step(
-          {
-            key: `drill:${face}`,
-            title: `Final holes, ${where}`,
-            detail: `${tagsOf(drilled)}: ${bits.join(', ')}, and stop. Deburr, paint the edge, grommet.`,
-            caution: 'Eye protection on. Light pressure on thin skin.',
-            face,
-            where,
-            tools: [...sizes.map((size) => `bit ${formatMm(size)} mm`), ...WAYS.drill.tools],
-            minutes: sum(drilled, (lamp) => holesIn(build, lamp).length * MINUTES.hole),
-          },
-          drilled,
-        ),
-      );
-    }
-    const heavy = list.some((lamp) => {
-      const model = build.models[lamp.modelKey];
-      return model && (model.massKg >= TWO_TO_LIFT.massKg || model.face.widthMm >= TWO_TO_LIFT.widthMm);
-    });
-    mounts.push(
-      step(
-        {
-          key: `mount:${face}`,
-          title: `Mount, ${where}`,
-          detail: `${tagsOf(list)}: gasket or sealant behind each, bolts snug, not crushed.`,
-          face,
-          where,
-          people: heavy ? 2 : 1,
-          caution: heavy ? 'Two to lift. Support raised beds and booms on their props first.' : null,
-          measures: lampMeasures(list.filter((lamp) => !drilled.includes(lamp))),
-          minutes: sum(list, () => MINUTES.bracket),
-        },
-        list,
-      ),
-    );
-  }
-  return { holes, mounts };
-}
 
 function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unordered[]; joins: Unordered[] } {
   const lines = cutList(build);
@@ -268,7 +103,7 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
   // Lamps that came with the unit are where they are.
   const lamps = housings(build).filter((lamp) => build.models[lamp.modelKey]?.kind !== 'factory');
   const trim = Object.values(build.trim);
-  const { holes, mounts } = faceSteps(build, lamps);
+  const { holes, mounts } = faceSteps(build, bodyOf(build), lamps);
   const { runs, joins } = feedSteps(build, feeds);
   if (lamps.length === 0 && joins.length === 0) return [];
   const programmed = lamps.filter((lamp) => (build.models[lamp.modelKey]?.programming ?? 'none') !== 'none');

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { applied, furtherIds, testTruck, warnFeed } from '../../demo/testUnit.ts';
+import { bodyOf } from '../body/index.ts';
 import type { Build } from '../document/index.ts';
 import { allHoles, drillingOf } from '../place/index.ts';
-import { bodyOf } from '../rules/index.ts';
+
 import { backToStock } from './backToStock.ts';
 
 const newId = furtherIds();

@@ -1,4 +1,5 @@
 /** Drilling templates as PDF at true scale, tiled over as many sheets of paper as they need. */
+import { bodyOf } from '../../core/body/index.ts';
 import type { Build } from '../../core/document/index.ts';
 import {
   type Drawing,
@@ -9,7 +10,7 @@ import {
   templateJobs,
   tilesOf,
 } from '../../core/place/index.ts';
-import { bodyOf } from '../../core/rules/index.ts';
+
 import { MUTED, pdfmake } from './pdfSetup.ts';
 
 const POINTS_PER_MM = 72 / 25.4;

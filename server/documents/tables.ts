@@ -1,7 +1,8 @@
 /** Lists of a unit as tables, the same for CSV and for spreadsheets. Column names say the unit of their figures. */
+import { bodyOf } from '../../core/body/index.ts';
 import type { Build } from '../../core/document/index.ts';
 import { bundleList, cutList, fuseMap, jointList, pinTables, wireOrder } from '../../core/harness/index.ts';
-import { assess, bodyOf } from '../../core/rules/index.ts';
+import { assess } from '../../core/rules/index.ts';
 import { boughtQuantity, PART_GROUP_NAMES, partsList } from '../../core/work/index.ts';
 
 export type Cell = string | number | null;

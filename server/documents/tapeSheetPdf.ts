@@ -1,7 +1,8 @@
 /** The taped layout as a list on paper: what two people with a tape and chalk take to the unit. */
+import { bodyOf } from '../../core/body/index.ts';
 import type { Build } from '../../core/document/index.ts';
 import { tapeSheet } from '../../core/place/index.ts';
-import { bodyOf } from '../../core/rules/index.ts';
+
 import { formatLength, type LengthUnit } from '../../core/units/index.ts';
 import { EMBER, INK, LINE, MUTED, pdfmake } from './pdfSetup.ts';
 

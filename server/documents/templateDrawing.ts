@@ -1,7 +1,7 @@
 /** A drilling template as a drawing for other programs. */
+import { bodyOf } from '../../core/body/index.ts';
 import type { Build } from '../../core/document/index.ts';
 import { drawingDxf, drawingSvg, drillTemplate, templateJobs } from '../../core/place/index.ts';
-import { bodyOf } from '../../core/rules/index.ts';
 
 export interface TemplateDrawingRequest {
   build: Build;

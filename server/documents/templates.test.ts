@@ -3,9 +3,10 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { bodyOf } from '../../core/body/index.ts';
 import type { Build } from '../../core/document/index.ts';
 import { templateJobs } from '../../core/place/index.ts';
-import { bodyOf } from '../../core/rules/index.ts';
+
 import { signIn, startTestServer, unitIdOf } from '../testing/testServer.ts';
 
 /** Lengths of the level lines on a page as a viewer draws them, mm. */

@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
+import { bodyOf } from '../../core/body/index.ts';
 import type { Build, Id } from '../../core/document/index.ts';
-import { bodyOf } from '../../core/rules/index.ts';
+
 import { type FieldOptions, type LampField, lampFields } from '../../core/sight/index.ts';
 
 const worker = {

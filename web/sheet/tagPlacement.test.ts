@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { bodyOf } from '../../core/rules/index.ts';
+import { bodyOf } from '../../core/body/index.ts';
+
 import { countingIds } from '../../demo/testUnit.ts';
 import { demoUnits } from '../../demo/world.ts';
 import { lampMarks } from './lampMarks.ts';

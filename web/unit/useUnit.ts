@@ -1,9 +1,9 @@
 import { App } from 'antd';
 import { useCallback } from 'react';
-import type { Body } from '../../core/body/index.ts';
+import { type Body, bodyOf } from '../../core/body/index.ts';
 import type { Build, OperationDraft } from '../../core/document/index.ts';
 import type { Overview } from '../../core/overview/index.ts';
-import { bodyOf } from '../../core/rules/index.ts';
+
 import { useSessionQuery } from '../app/api.ts';
 import type { Preferences } from '../app/preferences.ts';
 import { useApp, useAppDispatch } from '../app/store.ts';

@@ -1,14 +1,16 @@
 /** A carrier lamp with three jobs: tail, stop, turn; each with a lead of its own and one ground. */
+
 import { describe, expect, it } from 'vitest';
 import { modelByKey } from '../../../demo/shelf.ts';
 import { applied, furtherIds, testTruck, warnFeed } from '../../../demo/testUnit.ts';
+import { bodyOf } from '../../body/index.ts';
 import { solveSetting } from '../../circuit/index.ts';
 import type { Build, Control, Signal } from '../../document/index.ts';
 import { applyOperation, furtherJobs, housingJoint } from '../../document/index.ts';
 import { deriveFeeds, ownParts, unfedLamps, wiresRun } from '../../graph/index.ts';
 import { jointList } from '../../harness/index.ts';
 import { planGroundSwitch, planMoveLamps, planOwnGround } from '../../planning/index.ts';
-import { assess, bodyOf } from '../../rules/index.ts';
+import { assess } from '../../rules/index.ts';
 import { jobSteps } from '../../steps/index.ts';
 import { partsList, sharedPurpose } from '../../work/index.ts';
 import { copyLayout, rowOperation } from '../rows.ts';

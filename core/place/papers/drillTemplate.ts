@@ -104,6 +104,20 @@ function box(layer: Layer, x: number, y: number, width: number, height: number):
   ];
 }
 
+const GRID_MM = 10;
+
+/** Lines a centimetre apart over a base, to read measures from. */
+function grid(x: number, y: number, widthMm: Millimetres, heightMm: Millimetres): Shape[] {
+  const steps = (length: number) => {
+    const half = Math.floor(length / 2 / GRID_MM);
+    return Array.from({ length: 2 * half + 1 }, (_, index) => (index - half) * GRID_MM);
+  };
+  return [
+    ...steps(widthMm).map((at) => line('ruler', x + at, y - heightMm / 2, x + at, y + heightMm / 2)),
+    ...steps(heightMm).map((at) => line('ruler', x - widthMm / 2, y + at, x + widthMm / 2, y + at)),
+  ];
+}
+
 function slotShapes(slot: Slot, x: number, y: number): Shape[] {
   return box('slots', x + slot.aMm, y - slot.bMm, slot.widthMm, slot.heightMm);
 }
@@ -152,7 +166,13 @@ const listed = (lamps: readonly Lamp[]): string => lamps.map((lamp) => lamp.tag)
 
 /** How the holes are made, in the order of the hand. */
 function instructions({ model, mount, part, lamps }: TemplateJob): string[] {
-  const holes = allHoles(drillingOf(lamps[0]!, model));
+  const drilling = drillingOf(lamps[0]!, model);
+  if (!drilling.isMeasured)
+    return [
+      'Nobody has measured the holes of this base, so none is drawn: a hole in the wrong place stays.',
+      'Lay the base on this sheet, on its middle, and prick through it. Type what you measure at the lamp, then print again.',
+    ];
+  const holes = allHoles(drilling);
   const sizes = [...new Set(holes.map((hole) => hole.diameterMm))];
   const material = part?.material ?? 'steel';
   const bits = sizes.map((size) => {
@@ -187,7 +207,9 @@ const CHARACTER_MM = 1.75;
  */
 export function drillTemplate(build: Build, job: TemplateJob): Drawing {
   const { model, lamps, part } = job;
-  const drilling = drillingOf(lamps[0]!, model);
+  const known = drillingOf(lamps[0]!, model);
+  // What is only assumed is not printed.
+  const drilling = known.isMeasured ? known : { ...known, holes: [] };
   const base = baseOf(lamps[0]!, model);
   const rightHand = lamps.filter((lamp) => lamp.position.yMm < 0 && lamp.face !== 'front' && lamp.face !== 'rear');
   const right = rightHand.length > 0 ? rightHand : lamps.filter((lamp) => lamp.position.yMm < 0 && twinOf(build, lamp));
@@ -234,6 +256,7 @@ export function drillTemplate(build: Build, job: TemplateJob): Drawing {
       const sign = mirrored ? -1 : 1;
       return [
         ...box('outline', x, y, base.widthMm, base.heightMm),
+        ...(drilling.isMeasured ? [] : grid(x, y, base.widthMm, base.heightMm)),
         line('centre', x - reachX, y, x + reachX, y),
         line('centre', x, y - reachY, x, y + reachY),
         text(x + 1.5, y - reachY + 2.5, 2.2, 'centre, fold here over an edge'),

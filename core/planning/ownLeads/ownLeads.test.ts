@@ -2,14 +2,16 @@
  * A brake-lamp module in the unit's own brake lead, as a scooter or a motorcycle gets it. Figures by hand: a 21 W filament
  * at 12.8 V draws 21 / 12.8 = 1.64 A; 0.75 mm2 has 24.7 milliohm a metre (IEC 60228, flexible copper, from memory).
  */
+
 import { describe, expect, it } from 'vitest';
 import { BRAKE_A, motorcycleWithPlug, REAR_PLUG_ID, STOP_LAMP } from '../../../demo/ownLead.ts';
 import { applied, furtherIds } from '../../../demo/testUnit.ts';
+import { bodyOf } from '../../body/index.ts';
 import { solveSetting } from '../../circuit/index.ts';
 import type { Build, OperationDraft, Plug } from '../../document/index.ts';
 import { deriveFeeds } from '../../graph/index.ts';
 import { jointList, wireRoutes } from '../../harness/index.ts';
-import { assess, bodyOf } from '../../rules/index.ts';
+import { assess } from '../../rules/index.ts';
 import { jobSteps } from '../../steps/index.ts';
 import { backToStock, partsList } from '../../work/index.ts';
 import { planRoutes } from '../planRoutes.ts';

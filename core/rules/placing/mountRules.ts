@@ -13,6 +13,7 @@ import type { Build, Lamp, LampModel, MountKind, Position } from '../../document
 import {
   baseOf,
   carrierOf,
+  drillingOf,
   formatMm,
   housingOf,
   housings,
@@ -93,6 +94,15 @@ function baseGround(context: CheckContext): Hit[] {
     ];
   });
 }
+
+/** V5: lamps that are to be drilled for, by models whose bases are only assumed. */
+const unmeasuredBases = (context: CheckContext): Hit[] =>
+  together(held(context), ({ lamp, model }) =>
+    drillingOf(lamp, model).isMeasured ? null : `${model.key} ${lamp.mount}`,
+  ).map((group) => ({
+    message: say`${tagsOf(group)}: nobody has measured where the base of ${group[0]!.model.name} has its holes.`,
+    lampIds: idsOf(group),
+  }));
 
 const SEALS = /gasket|grommet|seal|foam|o-ring/i;
 
@@ -571,5 +581,15 @@ export const MOUNT_RULES: readonly FindingRule[] = [
     wayOut: 'Move the lamp',
     source: 'Common practice, no source: a diameter of skin beside a hole (at most 15 mm), 4 mm between holes',
     check: (context) => [...nearEdge(context), ...holesMeet(context)],
+  },
+  {
+    code: 'V5',
+    stages: ['place', 'parts'],
+    severity: 'caution',
+    title: 'Holes of a base that nobody has measured',
+    reason: 'A template from a guess puts holes where the lamp has none, and what is drilled stays drilled.',
+    wayOut: 'Lay the base on paper and type its holes',
+    source: 'The shelf: what a model states of its base',
+    check: unmeasuredBases,
   },
 ];

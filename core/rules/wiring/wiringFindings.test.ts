@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { applied, countingIds, furtherIds, testTruck } from '../../../demo/testUnit.ts';
 import { UnitBuilder } from '../../../demo/unitBuilder.ts';
+import { bodyOf } from '../../body/index.ts';
 import { solveSetting } from '../../circuit/index.ts';
 import type { Build, Element, Id, OperationDraft, RouteNode, Terminal, Wire } from '../../document/index.ts';
 import { deriveFeeds } from '../../graph/index.ts';
 import { planLengths, wireRoutes } from '../../harness/index.ts';
 import { planRoutes } from '../../planning/index.ts';
-import { bodyOf } from '../assess.ts';
+
 import { type Told, toldOf } from '../testing/told.ts';
 
 const newId = furtherIds();

@@ -1,11 +1,12 @@
 /** The list of parts: what the build uses, counted from the build itself. */
 
+import { bodyOf } from '../../body/index.ts';
 import { type AssessedFeed, FAMILIES } from '../../circuit/index.ts';
 import type { Build, Element, Id, Wire } from '../../document/index.ts';
 import { unitsOwnParts, wiresRun } from '../../graph/index.ts';
 import { givenEnds } from '../../harness/index.ts';
 import { compareTags, housings } from '../../place/index.ts';
-import { bodyOf } from '../../rules/index.ts';
+
 import { conductor, gaugeName, type Millimetres, type SquareMillimetres } from '../../units/index.ts';
 import { sundries } from './sundries.ts';
 

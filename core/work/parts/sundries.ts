@@ -7,11 +7,13 @@ import {
   cutList,
   GROMMETS,
   GROUND_COLOUR,
+  type Grommet,
+  grommetFor,
   jointList,
   terminalColour,
   wireRoutes,
 } from '../../harness/index.ts';
-import { allHoles, bitsFor, drillingOf, formatMm, templateJobs } from '../../place/index.ts';
+import { allHoles, bitsFor, drillingOf, formatMm, housings, templateJobs } from '../../place/index.ts';
 import { wireOuterMm } from '../../units/index.ts';
 import type { PartLine } from './partsList.ts';
 import { shrinkFor } from './shrink.ts';
@@ -72,12 +74,31 @@ function alongWays(build: Build, body: Body): Line[] {
   });
 }
 
+function grommetLine({ boreMm, holeMm }: Grommet, use: string): Line {
+  const name = `Wire grommet ${boreMm} mm bore for a ${holeMm} mm hole`;
+  return { key: name, group: 'sundries', name, quantity: 1, unit: 'pcs', use };
+}
+
 function wallGrommets(build: Build): Line[] {
   return Object.values(build.routeNodes).flatMap((node): Line[] => {
     const grommet = GROMMETS.find((each) => each.boreMm === node.pass?.boreMm);
     if (!grommet) return [];
-    const name = `Wire grommet ${grommet.boreMm} mm bore for a ${grommet.holeMm} mm hole`;
-    return [{ key: name, group: 'sundries', name, quantity: 1, unit: 'pcs', use: node.name }];
+    return [grommetLine(grommet, node.name)];
+  });
+}
+
+/** A lamp's own grommet comes in its box; where none does, its lead hole wants one. */
+const HAS_GROMMET = /grommet/i;
+
+/** Grommets of lead holes: each lamp's, of the size that its hole is. */
+function leadGrommets(build: Build): Line[] {
+  return housings(build).flatMap((lamp): Line[] => {
+    const model = build.models[lamp.modelKey];
+    if (!model || model.kind === 'factory' || model.kitContents.some((name) => HAS_GROMMET.test(name))) return [];
+    return drillingOf(lamp, model).holes.flatMap(({ purpose, diameterMm }): Line[] => {
+      const grommet = purpose === 'lead' ? grommetFor(0, diameterMm) : null;
+      return grommet ? [grommetLine(grommet, lamp.tag)] : [];
+    });
   });
 }
 
@@ -153,6 +174,7 @@ function bits(build: Build, body: Body): Line[] {
 export const sundries = (build: Build, body: Body): Line[] => [
   ...alongWays(build, body),
   ...wallGrommets(build),
+  ...leadGrommets(build),
   ...shrinkAndLabels(build),
   ...bits(build, body),
 ];

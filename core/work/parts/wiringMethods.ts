@@ -3,12 +3,13 @@
  * Crews disagree about both; what follows from each is told in marks, hours, metres, ways through and functions.
  */
 
+import { bodyOf } from '../../body/index.ts';
 import type { AssessedFeed } from '../../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type OperationDraft, type Wire } from '../../document/index.ts';
 import { deriveFeeds, type Feed, isRun, wiresRun } from '../../graph/index.ts';
 import { bundlesOf, throughNode, wireRoutes } from '../../harness/index.ts';
 import { planFeed } from '../../planning/index.ts';
-import { assess, bodyOf, type Finding } from '../../rules/index.ts';
+import { assess, type Finding } from '../../rules/index.ts';
 import { jobSteps } from '../../steps/index.ts';
 import { inWords, type Millimetres, type Words } from '../../units/index.ts';
 import { boughtQuantity, partsList } from './partsList.ts';

@@ -1,9 +1,10 @@
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { bodyOf } from '../../../core/body/index.ts';
 import type { Build } from '../../../core/document/index.ts';
 import { openThings, overviewOf } from '../../../core/overview/index.ts';
-import { bodyOf } from '../../../core/rules/index.ts';
+
 import { backToStock } from '../../../core/work/index.ts';
 import { demoBuild, type Role, renderUnit } from '../../testing/renderUnit.tsx';
 import { HandOverStage } from './HandOverStage.tsx';

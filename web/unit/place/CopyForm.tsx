@@ -1,7 +1,8 @@
 import { Alert, Modal, Radio } from 'antd';
 import { useState } from 'react';
+import { bodyOf } from '../../../core/body/index.ts';
 import { type CopyRule, copyLayout } from '../../../core/place/index.ts';
-import { bodyOf } from '../../../core/rules/index.ts';
+
 import { errorSentence, useLazyUnitQuery } from '../../app/api.ts';
 import { newId } from '../../app/ids.ts';
 import { UnitChoice } from '../../app/UnitChoice.tsx';

@@ -1,9 +1,10 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { bodyOf } from '../../../core/body/index.ts';
 import type { Build } from '../../../core/document/index.ts';
 import { mountOf, tapedDimensions } from '../../../core/place/index.ts';
-import { bodyOf } from '../../../core/rules/index.ts';
+
 import { SHELF } from '../../../demo/shelf.ts';
 import { store } from '../../app/store.ts';
 import { demoBuild, renderUnit } from '../../testing/renderUnit.tsx';

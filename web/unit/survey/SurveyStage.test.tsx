@@ -1,10 +1,11 @@
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { bodyOf } from '../../../core/body/index.ts';
 import type { Build } from '../../../core/document/index.ts';
 import { slotWhen } from '../../../core/graph/index.ts';
 import { usualLamps } from '../../../core/place/index.ts';
-import { bodyOf } from '../../../core/rules/index.ts';
+
 import { surveyQuestions } from '../../../core/work/index.ts';
 import { applied } from '../../../demo/testUnit.ts';
 import { demoBuild, type Role, renderUnit } from '../../testing/renderUnit.tsx';

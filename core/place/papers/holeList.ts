@@ -1,0 +1,136 @@
+/**
+ * Every hole that a unit's lamps ask for, as one goes to work: by bit and skin, with how deep the bit may go and what is
+ * done to the edge. From it come the list on the screen, the drill steps and what is bought.
+ */
+import { type Behind, type Body, type BodyPart, type Material, partUnder } from '../../body/index.ts';
+import type { Build, Lamp } from '../../document/index.ts';
+import type { Millimetres } from '../../units/index.ts';
+import { housings } from '../lamps/jobs.ts';
+import { bitsFor, cornersOf, type Drilling, drillingOf, type HolePurpose, type Slot } from '../mounting/mounts.ts';
+import { compareTags } from '../tags.ts';
+
+/** What a hole is made with, in the order in which one works through them. */
+export const HOLE_TOOLS = ['twist bit', 'step bit', 'hole saw', 'jigsaw'] as const;
+export type HoleTool = (typeof HOLE_TOOLS)[number];
+
+/** How far a bit may come through: to a collar, as far as it likes, or nobody knows what is there. */
+export type Depth = { kind: 'collar'; stopMm: Millimetres; behind: Behind } | { kind: 'free' } | { kind: 'ask' };
+
+export interface HoleRow {
+  key: string;
+  tool: HoleTool;
+  diameterMm: Millimetres;
+  /** For the jigsaw: what is cut between the corner holes. */
+  slot: Slot | null;
+  count: number;
+  purposes: HolePurpose[];
+  /** What it goes through; null where no part is found. */
+  part: BodyPart | null;
+  depth: Depth;
+  /** What is done to the edge, in the order of the hand. */
+  edge: string[];
+  lamps: Lamp[];
+  /** False while the places on the base are assumed. */
+  isMeasured: boolean;
+}
+
+/** A bit's point comes out so far behind the skin, mm; less where half of the room is less (common practice, no source). */
+const POINT_MM = 5;
+
+/** Where a bit stops: the skin and its point, never more than half of what is free behind. */
+export const collarMm = (thicknessMm: Millimetres, freeMm: Millimetres): Millimetres =>
+  Math.round((thicknessMm + Math.min(POINT_MM, freeMm / 2)) * 2) / 2;
+
+/** The answer that somebody looked behind a part: its key in the survey, and what frees it. */
+export const behindKey = (partId: string): string => `behind:${partId}`;
+export const NOTHING_BEHIND = 'nothing';
+
+/** How far one may go through a part, by what its body has there and what was found on the unit. */
+export function depthBehind(build: Build, body: Body, part: BodyPart | null): Depth {
+  if (!part) return { kind: 'ask' };
+  if (build.survey[behindKey(part.id)]?.value === NOTHING_BEHIND) return { kind: 'free' };
+  const behind = body.behind.find((each) => each.partId === part.id);
+  return behind ? { kind: 'collar', stopMm: collarMm(part.thicknessMm, behind.depthMm), behind } : { kind: 'ask' };
+}
+
+/** What an edge needs by its material: bare steel rusts, the rest wants no more than a smooth edge. */
+const EDGE: Partial<Record<Material, string>> = { steel: 'zinc paint', timber: 'seal the grain' };
+/** What goes into or under it. A bolt has its gasket and wants no grommet. */
+const FILLED: Record<HolePurpose, string | null> = {
+  bolt: 'gasket',
+  screw: 'sealant',
+  rivet: 'sealant',
+  grommet: 'grommet',
+  lead: 'grommet',
+  corner: null,
+};
+
+function edgeOf(part: BodyPart | null, purposes: readonly HolePurpose[]): string[] {
+  const painted = EDGE[part?.material ?? 'steel'];
+  const filled = new Set(purposes.flatMap((purpose) => FILLED[purpose] ?? []));
+  return ['deburr', ...(painted ? [painted] : []), ...filled];
+}
+
+/** The bit that a hole ends with. */
+function toolFor(diameterMm: Millimetres, part: BodyPart | null): HoleTool {
+  const last = bitsFor(diameterMm, part?.material ?? 'steel', part?.thicknessMm ?? 2).at(-1)!.bit;
+  return last === 'step bit' || last === 'hole saw' ? last : 'twist bit';
+}
+
+/** Left and right of one thing are drilled alike. */
+const sideless = (part: BodyPart | null): string => part?.id.replace(/-(left|right)$/, '') ?? 'none';
+
+interface Cut {
+  tool: HoleTool;
+  diameterMm: Millimetres;
+  slot: Slot | null;
+  purpose: HolePurpose;
+}
+
+function cutsOf({ holes, slots }: Drilling, part: BodyPart | null): Cut[] {
+  const round = [...holes, ...slots.flatMap(cornersOf)].map(({ diameterMm, purpose }): Cut => {
+    return { tool: toolFor(diameterMm, part), diameterMm, slot: null, purpose };
+  });
+  const cut = slots.map((slot): Cut => ({ tool: 'jigsaw', diameterMm: slot.heightMm, slot, purpose: 'corner' }));
+  return [...round, ...cut];
+}
+
+/** All holes of a unit's own lamps' bases are its maker's; these are the crew's. By tool, then from small to large. */
+export function holeList(build: Build, body: Body): HoleRow[] {
+  const rows = new Map<string, HoleRow>();
+  for (const lamp of housings(build).sort((a, b) => compareTags(a.tag, b.tag))) {
+    const model = build.models[lamp.modelKey];
+    if (!model || model.kind === 'factory') continue;
+    const drilling = drillingOf(lamp, model);
+    const part = partUnder(body, lamp.face, lamp.position);
+    for (const { tool, diameterMm, slot, purpose } of cutsOf(drilling, part)) {
+      const filled = FILLED[purpose] ?? 'none';
+      const size = slot ? `${slot.widthMm} x ${slot.heightMm}` : String(diameterMm);
+      const key = [tool, size, sideless(part), filled, drilling.isMeasured].join(' ');
+      const row = rows.get(key) ?? {
+        key,
+        tool,
+        diameterMm,
+        slot,
+        count: 0,
+        purposes: [],
+        part,
+        depth: depthBehind(build, body, part),
+        edge: [],
+        lamps: [],
+        isMeasured: drilling.isMeasured,
+      };
+      row.count += 1;
+      if (!row.purposes.includes(purpose)) row.purposes.push(purpose);
+      if (!row.lamps.includes(lamp)) row.lamps.push(lamp);
+      row.edge = slot ? ['file to the line', ...edgeOf(part, []).slice(1)] : edgeOf(part, row.purposes);
+      rows.set(key, row);
+    }
+  }
+  const rank = ({ tool }: HoleRow) => HOLE_TOOLS.indexOf(tool);
+  return [...rows.values()].sort((a, b) => rank(a) - rank(b) || a.diameterMm - b.diameterMm || b.count - a.count);
+}
+
+/** What is left to cut of a slot between its four corner holes, mm. */
+export const cutLengthMm = ({ widthMm, heightMm, cornerDiameterMm }: Slot): Millimetres =>
+  2 * (widthMm + heightMm - 2 * cornerDiameterMm);

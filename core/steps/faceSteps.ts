@@ -1,0 +1,208 @@
+/** Steps at the faces of a unit: holes as its lamps' bases ask for them, and mounting as each is held. */
+import type { Body } from '../body/index.ts';
+import type { Build, Face, Lamp, MountKind } from '../document/index.ts';
+import {
+  allHoles,
+  compareTags,
+  cutLengthMm,
+  drillingOf,
+  formatMm,
+  type HoleRow,
+  holeList,
+  MOUNTS,
+} from '../place/index.ts';
+import { wrightUnit } from './learning.ts';
+import { MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
+import { lampMeasures } from './measures.ts';
+
+const FACE_NAMES: Record<Face, string> = {
+  front: 'front',
+  rear: 'rear',
+  left: 'left side',
+  right: 'right side',
+  top: 'roof',
+};
+const FACE_ORDER: readonly Face[] = ['front', 'left', 'top', 'right', 'rear'];
+
+/** The second side of a pair takes what the second unit does on a 90 % curve (the rate is common practice, no source). */
+const SECOND_OF_PAIR = wrightUnit(1, 2, 0.9);
+
+/** From here on a second pair of hands holds it, or feeds it in (common practice, no source). */
+const TWO_TO_LIFT = { massKg: 6, widthMm: 900 };
+/** Lamps by the face they sit on, in walking order. */
+const byFace = (lamps: readonly Lamp[]): [Face, Lamp[]][] =>
+  FACE_ORDER.map((face): [Face, Lamp[]] => [
+    face,
+    lamps.filter((lamp) => lamp.face === face).sort((a, b) => compareTags(a.tag, b.tag)),
+  ]).filter(([, list]) => list.length > 0);
+
+const holesIn = (build: Build, lamp: Lamp) => {
+  const model = build.models[lamp.modelKey];
+  return model ? allHoles(drillingOf(lamp, model)) : [];
+};
+
+/** Lamps whose twin is done in an earlier step, or earlier in the same. */
+function secondsOf(lamps: readonly Lamp[]): ReadonlySet<string> {
+  const begun = new Set<string>();
+  const seconds = new Set<string>();
+  for (const [, list] of byFace(lamps))
+    for (const { id, pairId } of list) {
+      if (pairId !== null && begun.has(pairId)) seconds.add(id);
+      if (pairId !== null) begun.add(pairId);
+    }
+  return seconds;
+}
+
+/** Holes that lie between two wheels of a trolley: how one row is made, and where the bit has to stop. */
+function holeWords({ count, tool, diameterMm, slot, part, depth, edge }: HoleRow): string {
+  const through = part
+    ? `${part.name.replace(/, (left|right)$/, '')} (${part.material} ${formatMm(part.thicknessMm)})`
+    : 'the skin';
+  const size = slot ? `${formatMm(slot.widthMm)} x ${formatMm(slot.heightMm)}` : formatMm(diameterMm);
+  const made = slot
+    ? `cut ${Math.round(cutLengthMm(slot))} mm between the corner holes, try the lamp`
+    : tool === 'step bit'
+      ? 'step bit, stop at the size'
+      : tool;
+  const stop = depth.kind === 'collar' ? `, collar at ${formatMm(depth.stopMm)}` : '';
+  return `${count} × ${size} in ${through}: ${made}${stop}; ${edge.join(', ')}`;
+}
+
+/** What a bit must not reach, and where nobody knows; empty where all was looked at. */
+function depthWarnings(rows: readonly HoleRow[]): string[] {
+  const told = new Map<string, string>();
+  for (const { part, depth } of rows) {
+    if (depth.kind === 'free') continue;
+    const name = part?.name.replace(/, (left|right)$/, '') ?? 'the skin';
+    told.set(
+      name,
+      depth.kind === 'collar'
+        ? `${depth.behind.what} ${formatMm(depth.behind.depthMm)} mm behind ${name}.`
+        : `Nobody has looked behind ${name}: look first.`,
+    );
+  }
+  return [...told.values()];
+}
+
+/** How lamps are put on, each kind of mount in its own words. */
+function mountWords(build: Build, lamps: readonly Lamp[]): string {
+  const byMount = new Map<MountKind, Lamp[]>();
+  for (const lamp of lamps) {
+    const kind = build.models[lamp.modelKey]?.kind === 'factory' ? null : lamp.mount;
+    if (kind) byMount.set(kind, [...(byMount.get(kind) ?? []), lamp]);
+  }
+  return [...byMount]
+    .map(
+      ([kind, list]) => `${tagsOf(list)}: ${MOUNTS[kind].order.filter((word) => !MAKES_HOLES.test(word)).join(', ')}.`,
+    )
+    .join(' ');
+}
+
+/** Hands that belong to the holes, which have steps of their own. */
+const MAKES_HOLES =
+  /^(mark|pilot|step up|deburr|paint the edge|tape the template|drill|cut between|file|hold the base)/;
+
+/** Steps at the faces: pilot and final holes, and mounting. */
+export function faceSteps(
+  build: Build,
+  body: Body,
+  lamps: readonly Lamp[],
+): { holes: Unordered[]; mounts: Unordered[] } {
+  const seconds = secondsOf(lamps);
+  const sum = (list: readonly Lamp[], minutesOf: (lamp: Lamp) => number) =>
+    Math.round(list.reduce((all, lamp) => all + minutesOf(lamp) * (seconds.has(lamp.id) ? SECOND_OF_PAIR : 1), 0));
+  const all = holeList(build, body);
+  const hasProps = body.joints.some((joint) => joint.positions.some(({ at }) => at > 0));
+  const holes: Unordered[] = [];
+  const mounts: Unordered[] = [];
+  for (const [face, list] of byFace(lamps)) {
+    const where = FACE_NAMES[face];
+    const drilled = list.filter((lamp) => holesIn(build, lamp).length > 0);
+    if (drilled.length > 0) {
+      const rows = rowsOf(all, drilled);
+      const round = rows.filter(({ slot }) => slot === null);
+      const isGuess = rows.some(({ isMeasured }) => !isMeasured);
+      holes.push(
+        step(
+          {
+            key: `pilot:${face}`,
+            title: `Mark and pilot, ${where}`,
+            detail: isGuess
+              ? `${tagsOf(drilled)}: hold the base in its place and mark through it; punch and pilot. Tape every mark again before the bit turns.`
+              : `${tagsOf(drilled)}: template on, punched and piloted. Tape every mark again before the bit turns.`,
+            caution: ['Eye protection on.', ...depthWarnings(rows)].join(' '),
+            face,
+            where,
+            tools: [...new Set([...WAYS_TO_MARK, ...(isGuess ? [] : ['drilling template']), 'pilot bit 3 mm'])],
+            measures: lampMeasures(drilled),
+            minutes: sum(drilled, (lamp) => holesIn(build, lamp).length * MINUTES.pilot),
+          },
+          drilled,
+        ),
+        step(
+          {
+            key: `drill:${face}`,
+            title: `Final holes, ${where}`,
+            detail: `${tagsOf(drilled)}: ${rows.map(holeWords).join('. ')}.`,
+            caution: ['Eye protection on. Light pressure on thin skin.', ...depthWarnings(rows)].join(' '),
+            face,
+            where,
+            tools: [
+              ...new Set(round.map(({ tool, diameterMm }) => `${tool} ${formatMm(diameterMm)} mm`)),
+              ...(rows.some(({ depth }) => depth.kind === 'collar') ? ['stop collar'] : []),
+              ...(rows.some(({ slot }) => slot !== null) ? ['jigsaw', 'file'] : []),
+              ...new Set(
+                rows.flatMap(({ edge }) => edge.filter((word) => word === 'zinc paint' || word === 'grommet')),
+              ),
+              'deburring tool',
+            ],
+            minutes:
+              sum(drilled, (lamp) => holesIn(build, lamp).length * MINUTES.hole) +
+              Math.round(rows.reduce((minutes, row) => minutes + slotMinutes(row), 0)),
+          },
+          drilled,
+        ),
+      );
+    }
+    const heavy = list.some((lamp) => {
+      const model = build.models[lamp.modelKey];
+      return model && (model.massKg >= TWO_TO_LIFT.massKg || model.face.widthMm >= TWO_TO_LIFT.widthMm);
+    });
+    mounts.push(
+      step(
+        {
+          key: `mount:${face}`,
+          title: `Mount, ${where}`,
+          detail: mountWords(build, list),
+          face,
+          where,
+          people: heavy ? 2 : 1,
+          caution: heavy ? `Two to lift.${hasProps ? ' Support what can come down on its props first.' : ''}` : null,
+          measures: lampMeasures(list.filter((lamp) => !drilled.includes(lamp))),
+          minutes: sum(list, () => MINUTES.bracket),
+        },
+        list,
+      ),
+    );
+  }
+  return { holes, mounts };
+}
+
+const WAYS_TO_MARK = ['tape measure', 'centre punch'];
+
+/** The part of the hole list that is made for some lamps: its rows with their share of the holes. */
+function rowsOf(all: readonly HoleRow[], lamps: readonly Lamp[]): HoleRow[] {
+  return all.flatMap((row): HoleRow[] => {
+    const own = row.lamps.filter((lamp) => lamps.includes(lamp));
+    // All lamps of a row have the same number of its holes.
+    return own.length === 0 ? [] : [{ ...row, lamps: own, count: (row.count * own.length) / row.lamps.length }];
+  });
+}
+
+/** Cutting and filing a slot: by what is cut and how thick the skin is (common practice, no source). */
+const SLOT_MINUTES = { setUp: 10, per100MmAndMm: 1.5 };
+
+const slotMinutes = ({ slot, count, part }: HoleRow): number =>
+  slot
+    ? count * (SLOT_MINUTES.setUp + (cutLengthMm(slot) / 100) * SLOT_MINUTES.per100MmAndMm * (part?.thicknessMm ?? 2))
+    : 0;

@@ -1,0 +1,65 @@
+/** What every kind of step needs and takes, unless its own figures say otherwise. */
+import type { Lamp } from '../document/index.ts';
+import { tagList } from '../place/index.ts';
+import { kindOfKey, type Skill, type Step, type StepGiven, type StepKind } from './step.ts';
+
+/** Minutes by kind of work: about 20 to 25 for a fused circuit once the way is known. */
+export const MINUTES = {
+  tap: 22,
+  pilot: 2,
+  hole: 4,
+  bracket: 12,
+  joint: 3,
+  plug: 1,
+  metre: 4,
+  program: 4,
+  insulate: 1,
+  fastener: 1,
+};
+
+interface Way {
+  skill: Skill | null;
+  where: string;
+  tools: string[];
+}
+
+const WAYS: Record<StepKind, Way> = {
+  isolate: { skill: 'wiring', where: 'battery and fuse panel', tools: ['10 mm spanner', 'meter'] },
+  bench: { skill: 'wiring', where: 'bench', tools: ['bench supply', 'meter'] },
+  loose: { skill: null, where: 'all round the unit', tools: ['masking tape', 'bench lead', 'tape measure'] },
+  trimOff: { skill: null, where: '', tools: ['trim wedge', 'tray for fasteners'] },
+  pilot: { skill: 'metal', where: '', tools: ['tape measure', 'centre punch', 'drilling template'] },
+  drill: { skill: 'metal', where: '', tools: ['deburring tool', 'zinc paint', 'grommets'] },
+  run: { skill: null, where: 'along its way', tools: ['fish line', 'loose ties', 'wire labels'] },
+  mount: { skill: 'metal', where: '', tools: ['torque driver', 'gasket or sealant'] },
+  cut: { skill: 'wiring', where: '', tools: ['crimp tool', 'meter'] },
+  join: { skill: 'wiring', where: '', tools: ['crimp tool', 'heat gun', 'lead list'] },
+  pull: { skill: 'wiring', where: 'every joint', tools: ['pull gauge or firm hand'] },
+  program: { skill: 'wiring', where: '', tools: ['bench lead', 'programming list'] },
+  insulate: { skill: 'wiring', where: '', tools: ['end caps', 'heat gun'] },
+  prove: { skill: 'wiring', where: 'controls and every lamp', tools: ['meter', 'fuses'] },
+  ties: { skill: null, where: 'along the routes', tools: ['ties', 'flush cutter'] },
+  trimOn: { skill: null, where: '', tools: ['trim wedge'] },
+  close: { skill: null, where: 'covers and passes', tools: ['sealant'] },
+  fuse: { skill: 'wiring', where: 'battery and fuse panel', tools: ['10 mm spanner'] },
+};
+
+/** A step before it is known what it waits for. */
+export type Unordered = Omit<Step, 'after'>;
+
+export const step = (given: StepGiven, lamps: readonly Lamp[] = []): Unordered => {
+  const kind = kindOfKey(given.key);
+  return {
+    kind,
+    caution: null,
+    lampIds: lamps.map((lamp) => lamp.id),
+    feedIds: [],
+    face: null,
+    people: 1,
+    measures: [],
+    ...WAYS[kind],
+    ...given,
+  };
+};
+
+export const tagsOf = (lamps: readonly Lamp[]) => tagList(lamps.map((lamp) => lamp.tag));
