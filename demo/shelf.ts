@@ -128,7 +128,7 @@ function withBases(given: ShelfEntry): ShelfEntry {
       diameterMm,
       use: 'fixing' as const,
     }));
-    return { ...mount, places: holes.length === 1 ? fixings : [...fixings, LEAD_HOLE] };
+    return { ...mount, places: holes.length === 1 || mount.kind === 'grommet' ? fixings : [...fixings, LEAD_HOLE] };
   });
   return { ...given, model: { ...given.model, mounts } };
 }

@@ -29,6 +29,8 @@ const SECOND_OF_PAIR = wrightUnit(1, 2, 0.9);
 
 /** From here on a second pair of hands holds it, or feeds it in (common practice, no source). */
 const TWO_TO_LIFT = { massKg: 6, widthMm: 900 };
+const WAYS_TO_MARK = ['tape measure', 'centre punch'];
+
 /** Lamps by the face they sit on, in walking order. */
 const byFace = (lamps: readonly Lamp[]): [Face, Lamp[]][] =>
   FACE_ORDER.map((face): [Face, Lamp[]] => [
@@ -53,11 +55,9 @@ function secondsOf(lamps: readonly Lamp[]): ReadonlySet<string> {
   return seconds;
 }
 
-/** Holes that lie between two wheels of a trolley: how one row is made, and where the bit has to stop. */
+/** How one row of the hole list is made, and where the bit has to stop. */
 function holeWords({ count, tool, diameterMm, slot, part, depth, edge }: HoleRow): string {
-  const through = part
-    ? `${part.name.replace(/, (left|right)$/, '')} (${part.material} ${formatMm(part.thicknessMm)})`
-    : 'the skin';
+  const through = part ? `${sideless(part.name)} (${part.material} ${formatMm(part.thicknessMm)})` : 'the skin';
   const size = slot ? `${formatMm(slot.widthMm)} x ${formatMm(slot.heightMm)}` : formatMm(diameterMm);
   const made = slot
     ? `cut ${Math.round(cutLengthMm(slot))} mm between the corner holes, try the lamp`
@@ -68,21 +68,25 @@ function holeWords({ count, tool, diameterMm, slot, part, depth, edge }: HoleRow
   return `${count} × ${size} in ${through}: ${made}${stop}; ${edge.join(', ')}`;
 }
 
+const sideless = (name: string): string => name.replace(/, (left|right)$/, '');
+
 /** What a bit must not reach, and where nobody knows; empty where all was looked at. */
 function depthWarnings(rows: readonly HoleRow[]): string[] {
-  const told = new Map<string, string>();
-  for (const { part, depth } of rows) {
-    if (depth.kind === 'free') continue;
-    const name = part?.name.replace(/, (left|right)$/, '') ?? 'the skin';
-    told.set(
-      name,
-      depth.kind === 'collar'
-        ? `${depth.behind.what} ${formatMm(depth.behind.depthMm)} mm behind ${name}.`
-        : `Nobody has looked behind ${name}: look first.`,
-    );
-  }
-  return [...told.values()];
+  const known = rows.flatMap(({ part, depth }) =>
+    part && depth.kind === 'collar'
+      ? `${depth.behind.what} ${formatMm(depth.behind.depthMm)} mm behind ${sideless(part.name)}.`
+      : [],
+  );
+  const unknown = rows.flatMap(({ part, depth }) => (part && depth.kind === 'ask' ? sideless(part.name) : []));
+  return [
+    ...[...new Set(known)].map((words) => words[0]!.toUpperCase() + words.slice(1)),
+    ...(unknown.length > 0 ? [`Nobody has looked behind ${[...new Set(unknown)].join(', ')}: look first.`] : []),
+  ];
 }
+
+/** Hands that belong to the holes, which have steps of their own. */
+const MAKES_HOLES =
+  /^(mark|pilot|step up|deburr|paint the edge|tape the template|drill|cut between|file|hold the base)/;
 
 /** How lamps are put on, each kind of mount in its own words. */
 function mountWords(build: Build, lamps: readonly Lamp[]): string {
@@ -97,10 +101,6 @@ function mountWords(build: Build, lamps: readonly Lamp[]): string {
     )
     .join(' ');
 }
-
-/** Hands that belong to the holes, which have steps of their own. */
-const MAKES_HOLES =
-  /^(mark|pilot|step up|deburr|paint the edge|tape the template|drill|cut between|file|hold the base)/;
 
 /** Steps at the faces: pilot and final holes, and mounting. */
 export function faceSteps(
@@ -188,8 +188,6 @@ export function faceSteps(
   return { holes, mounts };
 }
 
-const WAYS_TO_MARK = ['tape measure', 'centre punch'];
-
 /** The part of the hole list that is made for some lamps: its rows with their share of the holes. */
 function rowsOf(all: readonly HoleRow[], lamps: readonly Lamp[]): HoleRow[] {
   return all.flatMap((row): HoleRow[] => {
@@ -200,7 +198,7 @@ function rowsOf(all: readonly HoleRow[], lamps: readonly Lamp[]): HoleRow[] {
 }
 
 /** Cutting and filing a slot: by what is cut and how thick the skin is (common practice, no source). */
-const SLOT_MINUTES = { setUp: 10, per100MmAndMm: 1.5 };
+const SLOT_MINUTES = { setUp: 10, per100MmAndMm: 1 };
 
 const slotMinutes = ({ slot, count, part }: HoleRow): number =>
   slot
