@@ -19,7 +19,17 @@ export { ampsOfWatts, labelDoubts, nextModelKey, PLAIN_LAMP } from './lamps/lamp
 export { dropPlace, mirrorOperations, placeLampOperation } from './lamps/newLamps.ts';
 export { usualLamps } from './lamps/usualLamps.ts';
 export { magnetHold } from './mounting/magnetHold.ts';
-export { allHoles, baseOf, bitsFor, drillingOf, formatMm, type Hole, MOUNTS, mountOf } from './mounting/mounts.ts';
+export {
+  allHoles,
+  baseOf,
+  bitsFor,
+  type Drilling,
+  drillingOf,
+  formatMm,
+  type Hole,
+  MOUNTS,
+  mountOf,
+} from './mounting/mounts.ts';
 export { holePosition, type PlacedHole, placedHoles } from './mounting/placedHoles.ts';
 export {
   type Drawing,

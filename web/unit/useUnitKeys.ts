@@ -45,6 +45,7 @@ export const KEY_LINES: KeyLine[] = [
   { keys: ['Ctrl', 'Z'], words: 'undo' },
   { keys: ['Ctrl', 'Shift', 'Z'], words: 'redo' },
   { keys: ['←', '→', '↑', '↓'], words: 'move the selected lamps 10 mm; with Shift 1 mm; with Ctrl across' },
+  { keys: ['O'], words: 'every hole, on Place' },
   { keys: ['M'], words: 'mirror to the other side' },
   { keys: ['E'], words: 'spread evenly' },
   { keys: ['C'], words: 'put on the centreline' },

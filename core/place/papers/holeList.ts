@@ -24,8 +24,9 @@ export interface HoleRow {
   slot: Slot | null;
   count: number;
   purposes: HolePurpose[];
-  /** What it goes through; null where no part is found. */
+  /** What it goes through; null where no part is found. Left and right of one thing are one row. */
   part: BodyPart | null;
+  partIds: string[];
   depth: Depth;
   /** What is done to the edge, in the order of the hand. */
   edge: string[];
@@ -106,7 +107,8 @@ export function holeList(build: Build, body: Body): HoleRow[] {
     for (const { tool, diameterMm, slot, purpose } of cutsOf(drilling, part)) {
       const filled = FILLED[purpose] ?? 'none';
       const size = slot ? `${slot.widthMm} x ${slot.heightMm}` : String(diameterMm);
-      const key = [tool, size, sideless(part), filled, drilling.isMeasured].join(' ');
+      const depth = depthBehind(build, body, part);
+      const key = [tool, size, sideless(part), depth.kind, filled, drilling.isMeasured].join(' ');
       const row = rows.get(key) ?? {
         key,
         tool,
@@ -115,7 +117,8 @@ export function holeList(build: Build, body: Body): HoleRow[] {
         count: 0,
         purposes: [],
         part,
-        depth: depthBehind(build, body, part),
+        partIds: [],
+        depth,
         edge: [],
         lamps: [],
         isMeasured: drilling.isMeasured,
@@ -123,6 +126,7 @@ export function holeList(build: Build, body: Body): HoleRow[] {
       row.count += 1;
       if (!row.purposes.includes(purpose)) row.purposes.push(purpose);
       if (!row.lamps.includes(lamp)) row.lamps.push(lamp);
+      if (part && !row.partIds.includes(part.id)) row.partIds.push(part.id);
       row.edge = slot ? ['file to the line', ...edgeOf(part, []).slice(1)] : edgeOf(part, row.purposes);
       rows.set(key, row);
     }

@@ -7,6 +7,7 @@ import { mm, say } from '../../../core/units/index.ts';
 import { useWords } from '../../app/useWords.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { useUnit } from '../useUnit.ts';
+import { BaseSection } from './BaseSection.tsx';
 import { MagnetLine } from './MagnetLine.tsx';
 
 /** How a lamp is held: what the mount needs and leaves, its drilling template, the hole as it came out. */
@@ -41,6 +42,7 @@ export function MountSection({ lamp, model, part }: { lamp: Lamp; model: LampMod
         </p>
       )}
       {mount.kind === 'magnet' && <MagnetLine model={model} part={part} />}
+      <BaseSection lamp={lamp} model={model} />
       {file && (
         <div className="button-row">
           <Button size="small" href={`${file}.pdf`} target="_blank">

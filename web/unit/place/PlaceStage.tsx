@@ -9,6 +9,7 @@ import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { isTyping } from '../../app/typing.ts';
 import { carrierName } from '../../sheet/lampMarks.ts';
+import type { SheetLayout } from '../../sheet/layout.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
 import { ALL_ZONES } from '../../sheet/ZoneLayer.tsx';
 import { Findings } from '../Findings.tsx';
@@ -18,6 +19,8 @@ import { useUnit } from '../useUnit.ts';
 import { CopyForm } from './CopyForm.tsx';
 import { FieldMap } from './FieldMap.tsx';
 import { GroupPanel } from './GroupPanel.tsx';
+import { HoleLayer } from './HoleLayer.tsx';
+import { HolesPanel } from './HolesPanel.tsx';
 import { LampPanel } from './LampPanel.tsx';
 import { PlaceTools } from './PlaceTools.tsx';
 import { RowForm } from './RowForm.tsx';
@@ -114,6 +117,12 @@ export function PlaceStage() {
     return found;
   }, [findings]);
 
+  // Lamps stand back, so that what is under them is seen.
+  const dimmed = useMemo(() => new Map(Object.keys(lamps).map((lampId) => [lampId, 0.3])), [lamps]);
+  const holes = useCallback(
+    (layout: SheetLayout) => <HoleLayer build={build} layout={layout} selection={selection} />,
+    [build, selection],
+  );
   const single = selection.length === 1 ? build.lamps[selection[0]!] : undefined;
   const ofSelection = (findings ?? []).filter((finding) => selection.some((id) => finding.place.lampIds.includes(id)));
 
@@ -158,7 +167,9 @@ export function PlaceStage() {
           field={field}
           armedModelKey={armed}
           tapes={travelling && overlay === 'none'}
-          marks={marks}
+          marks={overlay === 'holes' ? undefined : marks}
+          brightness={overlay === 'holes' ? dimmed : undefined}
+          layer={overlay === 'holes' ? holes : undefined}
           showKey={overlay !== 'zones'}
         >
           {mayEdit && <PlaceTools selection={selection} onRow={() => setForm('row')} onCopy={() => setForm('copy')} />}
@@ -175,15 +186,18 @@ export function PlaceStage() {
         </Sheet>
       </div>
       <aside className="panel" aria-label="Place">
-        {single && <LampPanel lamp={single} />}
+        {overlay === 'holes' && <HolesPanel selection={selection} onSelect={select} />}
+        {overlay !== 'holes' && single && <LampPanel lamp={single} />}
         {field && single && <FieldMap field={field} tag={single.tag} carrier={carrierName(body, single)} />}
-        {selection.length > 1 && <GroupPanel ids={selection} />}
-        <Findings
-          findings={findings && selection.length > 0 ? ofSelection : findings}
-          empty={selection.length > 0 ? 'Nothing against this place.' : 'Nothing against the layout.'}
-        />
-        {mayEdit && <ShelfList entries={shelf} armed={armed} onArm={setArmed} />}
-        {selection.length === 0 && <RulesPanel />}
+        {overlay !== 'holes' && selection.length > 1 && <GroupPanel ids={selection} />}
+        {overlay !== 'holes' && (
+          <Findings
+            findings={findings && selection.length > 0 ? ofSelection : findings}
+            empty={selection.length > 0 ? 'Nothing against this place.' : 'Nothing against the layout.'}
+          />
+        )}
+        {overlay !== 'holes' && mayEdit && <ShelfList entries={shelf} armed={armed} onArm={setArmed} />}
+        {overlay !== 'holes' && selection.length === 0 && <RulesPanel />}
       </aside>
       {form === 'row' && (
         <RowForm

@@ -1,11 +1,11 @@
-import { EyeOutlined, InboxOutlined, PrinterOutlined, WarningOutlined } from '@ant-design/icons';
+import { AimOutlined, EyeOutlined, InboxOutlined, PrinterOutlined, WarningOutlined } from '@ant-design/icons';
 import { Segmented } from 'antd';
 import { useEffect } from 'react';
 import type { Body, Pose } from '../../../core/body/index.ts';
 import type { LengthUnit } from '../../../core/units/index.ts';
 import { isTyping } from '../../app/typing.ts';
 
-export type Overlay = 'none' | 'zones' | 'sight';
+export type Overlay = 'none' | 'zones' | 'sight' | 'holes';
 
 /** What is laid over the sheet, and in which position each joint is shown. */
 export function SheetViews({
@@ -33,7 +33,7 @@ export function SheetViews({
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey) return;
       if (isTyping(event)) return;
-      const wanted = { x: 'zones', v: 'sight' }[event.key.toLowerCase()] as Overlay | undefined;
+      const wanted = { x: 'zones', v: 'sight', o: 'holes' }[event.key.toLowerCase()] as Overlay | undefined;
       if (wanted) onOverlay(overlay === wanted ? 'none' : wanted);
     };
     window.addEventListener('keydown', onKey);
@@ -47,6 +47,9 @@ export function SheetViews({
       </button>
       <button type="button" aria-pressed={overlay === 'zones'} onClick={toggle('zones')}>
         <WarningOutlined aria-hidden /> Zones <span className="key">X</span>
+      </button>
+      <button type="button" aria-pressed={overlay === 'holes'} onClick={toggle('holes')}>
+        <AimOutlined aria-hidden /> Holes <span className="key">O</span>
       </button>
       {overlay === 'sight' && body.zones.some((zone) => zone.kind === 'load') && (
         <button type="button" aria-pressed={loaded} onClick={() => onLoaded(!loaded)}>

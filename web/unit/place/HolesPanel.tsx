@@ -1,0 +1,96 @@
+import { Button } from 'antd';
+import { useMemo } from 'react';
+import type { Id } from '../../../core/document/index.ts';
+import { behindKey, type HoleRow, holeList, NOTHING_BEHIND, tagList } from '../../../core/place/index.ts';
+import { useUnit } from '../useUnit.ts';
+import { BaseSection } from './BaseSection.tsx';
+import { HoleRowLine } from './HoleRowLine.tsx';
+
+const count = (rows: readonly HoleRow[], isSlot: boolean): number =>
+  rows.filter(({ slot }) => (slot !== null) === isSlot).reduce((sum, row) => sum + row.count, 0);
+
+/** All that is drilled and cut on the unit, by bit; of a chosen lamp its base at true scale. */
+export function HolesPanel({ selection, onSelect }: { selection: readonly Id[]; onSelect(ids: Id[]): void }) {
+  const { build, body, mayEdit, act } = useUnit();
+  const rows = useMemo(() => holeList(build, body), [build, body]);
+  const shown =
+    selection.length > 0 ? rows.filter(({ lamps }) => lamps.some(({ id }) => selection.includes(id))) : rows;
+  const unknown = [
+    ...new Map(rows.flatMap((row) => (row.depth.kind === 'ask' && row.part ? [[row.part.name, row]] : []))),
+  ];
+  const [holes, slots] = [count(rows, false), count(rows, true)];
+  const chosen = build.lamps[selection[0] ?? ''];
+  const model = chosen && build.models[chosen.modelKey];
+  return (
+    <section className="holes-panel" aria-label="Holes">
+      <header className="inline-head">
+        <h2>Holes</h2>
+        <span className="muted">
+          <b>{holes}</b> to drill
+          {slots > 0 && (
+            <>
+              , <b>{slots}</b> to cut
+            </>
+          )}
+        </span>
+      </header>
+      {rows.length === 0 ? (
+        <p className="muted">Nothing is drilled: every lamp on the unit is held without a hole.</p>
+      ) : (
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">With</th>
+              <th scope="col">Size</th>
+              <th scope="col">Through</th>
+              <th scope="col">Stop</th>
+              <th scope="col">Edge</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((row, index) => (
+              <HoleRowLine
+                key={row.key}
+                row={row}
+                isFirst={shown[index - 1]?.tool !== row.tool}
+                onSelect={() => onSelect(row.lamps.map(({ id }) => id))}
+              />
+            ))}
+          </tbody>
+        </table>
+      )}
+      {chosen && model && (
+        <>
+          <h3>Base of {tagList(selection.flatMap((id) => build.lamps[id]?.tag ?? []))}</h3>
+          <BaseSection lamp={chosen} model={model} />
+        </>
+      )}
+      {mayEdit && selection.length === 0 && unknown.length > 0 && (
+        <>
+          <h3>What lies behind</h3>
+          <ul className="behind-asks">
+            {unknown.map(([name, { partIds }]) => (
+              <li key={name}>
+                <span>{name.replace(/, (left|right)$/, '')}: nobody has looked</span>
+                <Button
+                  size="small"
+                  onClick={() =>
+                    act(
+                      ...partIds.map((partId) => ({
+                        kind: 'answerSurvey' as const,
+                        key: behindKey(partId),
+                        value: NOTHING_BEHIND,
+                      })),
+                    )
+                  }
+                >
+                  Looked, nothing there
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}
