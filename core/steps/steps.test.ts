@@ -191,3 +191,52 @@ describe('what is measured as built', () => {
     expect(toldOf(sent).some((each) => each.code === 'V2')).toBe(false);
   });
 });
+
+describe('words of drilling and mounting', () => {
+  const { build } = testTruck()
+    .lamp('MK-0101', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+    .lamp('RV-0502', 'rear', { yMm: 560, zMm: 945 })
+    .lamp('BC-0101', 'top', { xMm: 1200, yMm: 0 });
+  const stepOf = (of: typeof build, key: string) => stepsOf(of).find((step) => step.key === key)!;
+
+  it('each hole by size, skin, collar and edge, and what lies behind in the caution', () => {
+    const roof = stepOf(build, 'drill:top');
+    expect(roof.detail).toBe(
+      'T1: 3 × 6.5 in Cab (steel 0.9): twist bit, collar at 6; deburr, zinc paint, gasket. 1 × 7 in Cab (steel 0.9): twist bit, collar at 6; deburr, zinc paint, grommet.',
+    );
+    expect(roof.caution).toMatch(/Roof lining and wiring 42 mm behind Cab\./);
+    expect(roof.tools).toContain('stop collar');
+    expect(stepOf(build, 'drill:left').tools).not.toContain('stop collar');
+  });
+
+  it('a slot is cut between its corner holes, which takes its time: (10 + 10.16 x 3) minutes each in 3 mm', () => {
+    const rear = stepOf(build, 'drill:rear');
+    expect(rear.detail).toContain('2 × 508 x 25.4 in Rear step (steel 3): cut 1016 mm between the corner holes');
+    expect(rear.tools).toEqual(expect.arrayContaining(['jigsaw', 'file']));
+    // Four corner holes a lamp at 4 minutes, the second side in 0.8 of it (both 0.9 on the mean), and the two slots.
+    expect(rear.minutes).toBe(Math.round(16 + 16 * 0.8) + Math.round(2 * (10 + 10.16 * 3)));
+    expect(rear.caution).toContain('Nobody has looked behind Rear step: look first.');
+  });
+
+  it('what is held without holes is mounted in its own words', () => {
+    expect(stepOf(build, 'mount:left').detail).toBe('L1: grommet into the hole, wire through, then press the lamp in.');
+    const magnet = testTruck().lamp('BC-0103', 'top', { xMm: 1200, yMm: 0 }).build;
+    expect(stepOf(magnet, 'mount:top').detail).toBe(
+      'T1: clean and dry the steel, set down, do not drop, clip the safety cord.',
+    );
+    expect(stepsOf(magnet).some(({ kind }) => kind === 'drill' || kind === 'pilot')).toBe(false);
+  });
+
+  it('a base that nobody has measured is marked through, not by a template', () => {
+    const models = Object.fromEntries(
+      Object.entries(build.models).map(([key, model]) => [
+        key,
+        { ...model, mounts: model.mounts.map((mount) => ({ ...mount, places: null })) },
+      ]),
+    );
+    const pilot = stepOf({ ...build, models }, 'pilot:top');
+    expect(pilot.detail).toContain('hold the base in its place and mark through it');
+    expect(pilot.tools).not.toContain('drilling template');
+    expect(stepOf(build, 'pilot:top').tools).toContain('drilling template');
+  });
+});

@@ -116,6 +116,35 @@ describe('templates, read back by general libraries', () => {
   });
 });
 
+describe('a base that nobody has measured', () => {
+  const { build, body } = testTruck().lamp('BC-0101', 'top', { xMm: 1200, yMm: 0 });
+  const model = build.models['BC-0101']!;
+  const mounts = model.mounts.map((mount) => ({ ...mount, places: null }));
+  const unknown = { ...build, models: { 'BC-0101': { ...model, mounts } } };
+  const shapesOf = (of: typeof build) => drillTemplate(of, templateJobs(of, body)[0]!).shapes;
+
+  it('gets a sheet to prick through, with its outline and no hole', () => {
+    expect(shapesOf(build).filter(({ kind }) => kind === 'circle')).toHaveLength(4);
+    expect(shapesOf(unknown).filter(({ kind }) => kind === 'circle')).toEqual([]);
+    expect(JSON.stringify(shapesOf(unknown))).toContain('Nobody has measured the holes of this base');
+    expect(JSON.stringify(shapesOf(build))).not.toContain('Nobody has measured');
+  });
+
+  it('and a grid a centimetre apart over it, the middle on a line', () => {
+    const grid = shapesOf(unknown).flatMap((shape) =>
+      shape.kind === 'line' && shape.layer === 'ruler' && shape.x1 === shape.x2 ? [shape.x1] : [],
+    );
+    const middle = drillTemplate(unknown, templateJobs(unknown, body)[0]!).widthMm / 2;
+    const half = Math.floor(model.face.widthMm / 2 / 10);
+    for (let at = -half; at <= half; at++)
+      expect(
+        grid.some((x) => Math.abs(x - middle - at * 10) < 1e-9),
+        `${at}`,
+      ).toBe(true);
+    expect(grid.some((x) => Math.abs(x - middle - (half + 1) * 10) < 1e-9)).toBe(false);
+  });
+});
+
 describe('magnets', () => {
   const model = { ...modelByKey('BC-0103'), magnetPullN: 240, massKg: 1.2 };
   const steel = { thicknessMm: 3, gapMm: 0, steel: true };

@@ -38,6 +38,9 @@ export interface HoleRow {
 /** A bit's point comes out so far behind the skin, mm; less where half of the room is less (common practice, no source). */
 const POINT_MM = 5;
 
+/** Further behind than this no bit comes that breaks through, mm (common practice, no source). */
+const REACH_MM = 100;
+
 /** Where a bit stops: the skin and its point, never more than half of what is free behind. */
 export const collarMm = (thicknessMm: Millimetres, freeMm: Millimetres): Millimetres =>
   Math.round((thicknessMm + Math.min(POINT_MM, freeMm / 2)) * 2) / 2;
@@ -51,6 +54,7 @@ export function depthBehind(build: Build, body: Body, part: BodyPart | null): De
   if (!part) return { kind: 'ask' };
   if (build.survey[behindKey(part.id)]?.value === NOTHING_BEHIND) return { kind: 'free' };
   const behind = body.behind.find((each) => each.partId === part.id);
+  if (behind && behind.depthMm > REACH_MM) return { kind: 'free' };
   return behind ? { kind: 'collar', stopMm: collarMm(part.thicknessMm, behind.depthMm), behind } : { kind: 'ask' };
 }
 

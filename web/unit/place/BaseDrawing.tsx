@@ -67,13 +67,16 @@ export function BaseDrawing({
             <rect key="slot" className="slot" x={x} y={y} width={slot.widthMm * scale} height={slot.heightMm * scale} />
           );
         })}
-        {holes.map(({ aMm, bMm, diameterMm, purpose }) => {
+        {holes.map(({ aMm, bMm, diameterMm, purpose }, index) => {
           const [x, y] = at(aMm, bMm);
           const radius = Math.max(1.5, (diameterMm / 2) * scale);
           return (
             <g key={`${aMm} ${bMm}`} className={drilling.isMeasured ? `hole ${purpose}` : `hole ${purpose} assumed`}>
               <circle cx={x} cy={y} r={radius} />
               <path d={`M${x - radius - 4} ${y}H${x + radius + 4}M${x} ${y - radius - 4}V${y + radius + 4}`} />
+              <text x={x + radius + 3} y={y - radius - 3}>
+                {index + 1}
+              </text>
             </g>
           );
         })}

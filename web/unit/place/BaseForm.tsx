@@ -65,13 +65,18 @@ export function BaseForm({
         Lay the base on paper, draw round it and prick through its holes. Measure each from the middle, as you look at
         it on the unit; left of the middle and below it are minus.
       </p>
+      <div className="base-row head" aria-hidden="true">
+        {FIELDS.map(([key, words]) => (
+          <span key={key}>{words}</span>
+        ))}
+      </div>
       {typed.map((hole, index) => (
         <div className="base-row" key={hole.id}>
           {FIELDS.map(([key, words]) => (
             <LengthInput
               key={key}
               label={`Hole ${index + 1}, ${words}`}
-              placeholder={words}
+              prefix={key === 'aMm' ? String(index + 1) : undefined}
               valueMm={hole[key]}
               unit={preferences.length}
               onCommit={(valueMm) => change(hole.id, { [key]: valueMm })}

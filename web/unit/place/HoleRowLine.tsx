@@ -1,6 +1,6 @@
 import { WarningOutlined } from '@ant-design/icons';
 import { cutLengthMm, type HoleRow, tagList } from '../../../core/place/index.ts';
-import { mm, say } from '../../../core/units/index.ts';
+import { type LengthUnit, mm, say, typedLength } from '../../../core/units/index.ts';
 import { useWords } from '../../app/useWords.ts';
 
 const TOOL_WORDS: Record<HoleRow['tool'], string> = {
@@ -10,46 +10,57 @@ const TOOL_WORDS: Record<HoleRow['tool'], string> = {
   jigsaw: 'jigsaw',
 };
 
+const EDGE_WORDS: Record<string, string> = { 'zinc paint': 'zinc', 'file to the line': 'file' };
+
 /** One row of the list of holes, and under it what a bit must not reach. */
-export function HoleRowLine({ row, isFirst, onSelect }: { row: HoleRow; isFirst: boolean; onSelect(): void }) {
+export function HoleRowLine({
+  row,
+  isFirst,
+  isTold,
+  unit,
+  onSelect,
+}: {
+  row: HoleRow;
+  isFirst: boolean;
+  /** What lies behind stands at a row above already. */
+  isTold: boolean;
+  unit: LengthUnit;
+  onSelect(): void;
+}) {
   const inWords = useWords();
   const { tool, diameterMm, slot, count, part, depth, edge, lamps, isMeasured } = row;
-  const size = slot ? say`${mm(slot.widthMm)} × ${mm(slot.heightMm)}` : say`${mm(diameterMm)}`;
+  const tags = tagList(lamps.map(({ tag }) => tag));
   const name = part?.name.replace(/, (left|right)$/, '') ?? 'no part found';
   const warning =
-    depth.kind === 'collar'
+    depth.kind === 'collar' && !isTold
       ? inWords(say`${depth.behind.what} ${mm(depth.behind.depthMm)} behind: collar at ${mm(depth.stopMm)}`)
       : slot
-        ? inWords(say`${mm(Math.round(cutLengthMm(slot)))} to cut between the corner holes`)
+        ? inWords(say`${mm(slot.widthMm)} wide: ${mm(Math.round(cutLengthMm(slot)))} to cut between the corner holes`)
         : null;
+  const edges = edge.filter((word) => word !== 'deburr').map((word) => EDGE_WORDS[word] ?? word);
   return (
     <>
       <tr className={isFirst ? 'first' : undefined}>
         <td className="muted">{isFirst && TOOL_WORDS[tool]}</td>
         <td>
-          <button
-            type="button"
-            className="row-button"
-            onClick={onSelect}
-            aria-label={`Choose ${tagList(lamps.map(({ tag }) => tag))}`}
-          >
-            <b className="mono">{inWords(size)}</b> × {count}
+          <button type="button" className="row-button" onClick={onSelect} aria-label={`Choose ${tags}`} title={tags}>
+            <b className="mono">{typedLength(diameterMm, unit)}</b>
           </button>
-          {!isMeasured && <small>assumed</small>}
         </td>
+        <td className="mono">×{count}</td>
         <td>
-          {name}
-          {part && <small> {inWords(say`${part.material} ${mm(part.thicknessMm)}`)}</small>}
+          {name} {part && <small>{`${part.material} ${typedLength(part.thicknessMm, unit)}`}</small>}
+          {!isMeasured && <small>; places assumed</small>}
         </td>
-        <td className="mono">
-          {depth.kind === 'collar' ? inWords(say`${mm(depth.stopMm)}`) : depth.kind === 'ask' ? 'ask' : 'free'}
+        <td className={depth.kind === 'ask' ? 'ask' : 'mono'}>
+          {depth.kind === 'collar' ? typedLength(depth.stopMm, unit) : depth.kind}
         </td>
-        <td>{edge.filter((word) => word !== 'deburr').join(', ') || 'deburr'}</td>
+        <td>{edges.join(', ') || 'deburr'}</td>
       </tr>
       {warning && (
-        <tr className="why">
+        <tr className={depth.kind === 'collar' ? 'why' : 'why plain'}>
           <td />
-          <td colSpan={4}>
+          <td colSpan={5}>
             {depth.kind === 'collar' && <WarningOutlined aria-hidden />} {warning}
           </td>
         </tr>

@@ -11,7 +11,7 @@ const count = (rows: readonly HoleRow[], isSlot: boolean): number =>
 
 /** All that is drilled and cut on the unit, by bit; of a chosen lamp its base at true scale. */
 export function HolesPanel({ selection, onSelect }: { selection: readonly Id[]; onSelect(ids: Id[]): void }) {
-  const { build, body, mayEdit, act } = useUnit();
+  const { build, body, preferences, mayEdit, act } = useUnit();
   const rows = useMemo(() => holeList(build, body), [build, body]);
   const shown =
     selection.length > 0 ? rows.filter(({ lamps }) => lamps.some(({ id }) => selection.includes(id))) : rows;
@@ -41,7 +41,8 @@ export function HolesPanel({ selection, onSelect }: { selection: readonly Id[]; 
           <thead>
             <tr>
               <th scope="col">With</th>
-              <th scope="col">Size</th>
+              <th scope="col">{preferences.length}</th>
+              <th scope="col">Holes</th>
               <th scope="col">Through</th>
               <th scope="col">Stop</th>
               <th scope="col">Edge</th>
@@ -53,6 +54,8 @@ export function HolesPanel({ selection, onSelect }: { selection: readonly Id[]; 
                 key={row.key}
                 row={row}
                 isFirst={shown[index - 1]?.tool !== row.tool}
+                isTold={shown.slice(0, index).some((above) => above.part?.id === row.part?.id && !above.slot)}
+                unit={preferences.length}
                 onSelect={() => onSelect(row.lamps.map(({ id }) => id))}
               />
             ))}
