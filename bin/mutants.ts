@@ -28,9 +28,9 @@ const TOO_LONG_MS = 600_000;
 
 const isSource = (name: string): boolean => /\.ts$/.test(name) && !/\.test\.ts$|(^|\/)index\.ts$|testing/.test(name);
 
-function sourcesOf(place: string): string[] {
-  if (statSync(path.join(root, place)).isFile()) return [place];
-  return readdirSync(path.join(root, place), { recursive: true, encoding: 'utf8' })
+function sourcesOf(base: string, place: string): string[] {
+  if (statSync(path.join(base, place)).isFile()) return [place];
+  return readdirSync(path.join(base, place), { recursive: true, encoding: 'utf8' })
     .map((name) => `${place}/${name.replaceAll(path.sep, '/')}`)
     .filter(isSource)
     .sort();
@@ -60,17 +60,17 @@ const { values, positionals } = parseArgs({
 
 /** A copy of the sources with a process that runs its tests; begun anew when a mutant hangs it. */
 class Tester {
-  readonly #copy = mkdtempSync(path.join(os.tmpdir(), 'ember-mutants-'));
+  readonly copy = mkdtempSync(path.join(os.tmpdir(), 'ember-mutants-'));
   #child: ChildProcess | undefined;
 
   constructor() {
-    for (const name of COPIED) cpSync(path.join(root, name), path.join(this.#copy, name), { recursive: true });
-    symlinkSync(path.join(root, 'node_modules'), path.join(this.#copy, 'node_modules'));
+    for (const name of COPIED) cpSync(path.join(root, name), path.join(this.copy, name), { recursive: true });
+    symlinkSync(path.join(root, 'node_modules'), path.join(this.copy, 'node_modules'));
   }
 
   async #ready(): Promise<ChildProcess> {
     if (this.#child) return this.#child;
-    const child = fork(path.join(root, 'bin/mutants/tester.ts'), [this.#copy], {
+    const child = fork(path.join(root, 'bin/mutants/tester.ts'), [this.copy], {
       execArgv: ['--import', 'tsx'],
       detached: true,
       stdio: 'ignore',
@@ -82,7 +82,7 @@ class Tester {
 
   async isNoticed(question: Question): Promise<boolean> {
     const child = await this.#ready();
-    const target = path.join(this.#copy, question.mutant.file);
+    const target = path.join(this.copy, question.mutant.file);
     const source = readFileSync(target);
     return new Promise((resolve) => {
       const settle = (isNoticed: boolean): void => {
@@ -113,14 +113,16 @@ class Tester {
 
   close(): void {
     this.#end();
-    rmSync(this.#copy, { recursive: true, force: true });
+    rmSync(this.copy, { recursive: true, force: true });
   }
 }
 
 const testers = Array.from({ length: TESTERS }, () => new Tester());
 
 async function measure(place: string): Promise<string> {
-  const all = sourcesOf(place).flatMap((file) => mutantsOf(file, readFileSync(path.join(root, file), 'utf8')));
+  // What is worked on meanwhile changes nothing: all of it is read from one copy.
+  const { copy } = testers[0]!;
+  const all = sourcesOf(copy, place).flatMap((file) => mutantsOf(file, readFileSync(path.join(copy, file), 'utf8')));
   const counted = all.filter(({ file, words }) => !equivalent.has(`${file} ${words}`));
   const waiting: Mutant[] = sampled(counted, Number(values.count ?? USUAL_COUNT), Number(values.seed ?? 1));
   const count = waiting.length;

@@ -3,7 +3,7 @@ import { applied, furtherIds, testTruck } from '../../demo/testUnit.ts';
 import type { UnitBuilder } from '../../demo/unitBuilder.ts';
 import { type Build, type Element, type Id, migrateBuild, type Wire } from '../document/index.ts';
 import FROZEN_VERSION_2 from '../document/testing/version2.json' with { type: 'json' };
-import { deriveFeeds, type Feed, isMain, unfusedLamps } from '../graph/index.ts';
+import { deriveFeeds, type Feed, isMain, isRun, unfusedLamps } from '../graph/index.ts';
 import { planBranchFuse, planFeed, planFlasher, planGroundBus, planMoveLamps, planRelay } from '../planning/index.ts';
 import { shortFigures } from '../protection/index.ts';
 import { solveSetting } from './compileNetwork.ts';
@@ -336,6 +336,21 @@ describe('changes to wiring that is there', () => {
     expect(currentAt(build, lampId!, ['Warn'])).toBeGreaterThan(0.1);
     expect(feedFigures(build, feed).dropV).toBeGreaterThan(
       feedFigures(unit.build, feedNamed(unit.build, 'Warn')).dropV,
+    );
+  });
+});
+
+describe('the wire that a feed takes', () => {
+  it('is all that is cut for it, to the lamps and back', () => {
+    const { build } = strobes().feed({ ...warn, control: SWITCH });
+    const feed = feedNamed(build, 'Warn');
+    const cut = Object.values(build.wires).filter(({ origin, lengthMm }) => origin !== 'unit' && lengthMm > 0);
+    const ofLamps = new Set(feed.lamps.map(({ id }) => loadOf(build, id)));
+    const own = cut.filter(({ id }) => [...feed.wires, ...feed.groundWires].some((wire) => wire.id === id));
+    expect(own.some(({ from, to }) => ofLamps.has(from.elementId) || ofLamps.has(to.elementId))).toBe(true);
+    expect(feedFigures(build, feed).cutLengthMm).toBeCloseTo(
+      own.filter(isRun).reduce((sum, wire) => sum + wire.lengthMm, 0),
+      6,
     );
   });
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { countingIds, testTruck } from '../../demo/testUnit.ts';
-import { centre, moveTo, nudge, spreadEvenly } from './arrange.ts';
+import { centre, moveTo, nudge, rowAxis, spreadEvenly } from './arrange.ts';
 import { mirrorOperations } from './lamps/newLamps.ts';
 import { tapedDimensions } from './tape.ts';
 
@@ -41,6 +41,36 @@ describe('mirrored pairs', () => {
         .map((lamp) => lamp.tag)
         .sort(),
     ).toEqual(['L1', 'R1']);
+  });
+});
+
+describe('spreading', () => {
+  const three = () =>
+    testTruck()
+      .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+      .lamp('ST-0302', 'left', { xMm: 3300, yMm: 1, zMm: 760 })
+      .lamp('ST-0302', 'left', { xMm: 5100, yMm: 1, zMm: 760 });
+
+  it('of three puts the middle one half way, its twin with it; two stay as they are', () => {
+    const unit = three();
+    const { build, body } = unit;
+    const moves = spreadEvenly(build, body, unit.ids('L1 L2 L3'));
+    expect(moves.map(({ position }) => position.xMm)).toEqual([4000, 4000]);
+    expect(moves.map(({ lampId }) => build.lamps[lampId]!.tag).sort()).toEqual(['L2', 'R2']);
+    expect(spreadEvenly(build, body, unit.ids('L1 L3'))).toEqual([]);
+  });
+
+  it('runs along what varies most, and never into the skin', () => {
+    const upright = [700, 760, 1000].map((zMm, index) => ({
+      ...Object.values(three().build.lamps)[index]!,
+      face: 'rear' as const,
+      position: { xMm: 5000 + index, yMm: 10 * index, zMm },
+    }));
+    expect(rowAxis(upright)).toBe('zMm');
+    expect(rowAxis(upright.map((lamp) => ({ ...lamp, position: { ...lamp.position, zMm: 760 } })))).toBe('yMm');
+    expect(
+      rowAxis(upright.map((lamp) => ({ ...lamp, face: 'top' as const, position: { xMm: 1, yMm: 1, zMm: 1 } }))),
+    ).toBe('xMm');
   });
 });
 

@@ -57,6 +57,8 @@ describe('the way back', () => {
     expect(plugFor(20.4)).toEqual(['Blanking plug 20 mm']);
     expect(plugFor(20.5)).toEqual(['Blanking plug 25 mm']);
     expect(plugFor(76)).toEqual(['Blanking plug 76 mm']);
+    for (const size of [3.2, 5, 6.5, 8.5, 10.5, 13, 16, 20, 25, 32, 40, 50, 60, 76, 102])
+      expect(plugFor(size), `${size}`).toEqual([`Blanking plug ${size} mm`]);
     expect(plugFor(110)).toEqual(['Patch over a 110 mm hole']);
   });
 

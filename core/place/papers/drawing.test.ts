@@ -26,6 +26,13 @@ describe('DXF', () => {
   const text = drawingDxf(drawing);
   const read = new DxfParser().parseSync(text)!;
 
+  it('names a line type for every layer, as that release wants', () => {
+    const layers = text.split(/\r?\n/);
+    const named = layers.flatMap((value, at) => (value.trim() === 'CONTINUOUS' ? [layers[at - 1]!.trim()] : []));
+    expect(named.length).toBeGreaterThan(3);
+    expect(new Set(named)).toEqual(new Set(['6']));
+  });
+
   it('is release 12 in millimetres with y up, on layers of their own', () => {
     expect(read.header).toMatchObject({ $ACADVER: 'AC1009', $INSUNITS: 4 });
     const [circle, line] = read.entities as unknown as [

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { modelByKey } from '../../../demo/shelf.ts';
 import { testTruck } from '../../../demo/testUnit.ts';
 import { magnetHold } from '../mounting/magnetHold.ts';
-import { allHoles, bitsFor, boltFor, cornersOf, drillingOf, ISO_273, slotOf } from '../mounting/mounts.ts';
+import { allHoles, baseOf, bitsFor, boltFor, cornersOf, drillingOf, ISO_273, slotOf } from '../mounting/mounts.ts';
 import { drawingDxf, drawingSvg, PAPERS, TILE_OVERLAP_MM, tilesOf } from './drawing.ts';
 import { drillTemplate, templateJobs } from './drillTemplate.ts';
 
@@ -113,6 +113,51 @@ describe('templates, read back by general libraries', () => {
       expect(before.x + before.widthMm - tile.x).toBeCloseTo(TILE_OVERLAP_MM, 9);
     });
     expect(across.at(-1)!.x + across.at(-1)!.widthMm).toBeGreaterThanOrEqual(drawing.widthMm);
+  });
+});
+
+describe('a sheet', () => {
+  const { build, body } = testTruck().lamp('BC-0101', 'top', { xMm: 1200, yMm: 0 });
+  const { shapes, widthMm, heightMm } = drillTemplate(build, templateJobs(build, body)[0]!);
+  const lines = shapes.flatMap((shape) => (shape.kind === 'line' ? [shape] : []));
+
+  it('holds all that is on it', () => {
+    for (const shape of shapes) {
+      const [xs, ys] =
+        shape.kind === 'line'
+          ? [
+              [shape.x1, shape.x2],
+              [shape.y1, shape.y2],
+            ]
+          : [[shape.x], [shape.y]];
+      for (const x of xs!) expect(x).toBeGreaterThanOrEqual(0);
+      for (const x of xs!) expect(x).toBeLessThanOrEqual(widthMm);
+      for (const y of ys!) expect(y).toBeGreaterThanOrEqual(0);
+      for (const y of ys!) expect(y).toBeLessThanOrEqual(heightMm);
+    }
+  });
+
+  it('has its centre lines through the whole base and 9 mm beyond, to fold and to tape by', () => {
+    const { heightMm: deepMm, widthMm: wideMm } = baseOf({ face: 'top' }, build.models['BC-0101']!);
+    const centre = lines.filter(({ layer }) => layer === 'centre');
+    const upright = centre.find(({ x1, x2, y1, y2 }) => x1 === x2 && Math.abs(y2 - y1) > deepMm)!;
+    const level = centre.find(({ x1, x2, y1, y2 }) => y1 === y2 && Math.abs(x2 - x1) > wideMm)!;
+    expect(upright.y2 - upright.y1).toBeCloseTo(deepMm + 18, 9);
+    expect(level.x2 - level.x1).toBeCloseTo(wideMm + 18, 9);
+    // They cross in the middle of each other.
+    expect(upright.x1).toBeCloseTo((level.x1 + level.x2) / 2, 9);
+    expect(level.y1).toBeCloseTo((upright.y1 + upright.y2) / 2, 9);
+  });
+
+  it('has a rule of 100 mm with a tick each centimetre, and one of 4 in with a tick each half inch', () => {
+    const ruler = lines.filter(({ layer }) => layer === 'ruler');
+    const along = ruler.filter(({ y1, y2 }) => y1 === y2).map(({ x1, x2 }) => x2 - x1);
+    expect(along[0]).toBeCloseTo(100, 9);
+    expect(along[1]).toBeCloseTo(101.6, 9);
+    expect(ruler.filter(({ x1, x2 }) => x1 === x2)).toHaveLength(11 + 9);
+    // Under the base, not over it.
+    const lowest = Math.max(...lines.filter(({ layer }) => layer === 'outline').map(({ y2 }) => y2));
+    for (const { y1 } of ruler) expect(y1).toBeGreaterThan(lowest);
   });
 });
 
