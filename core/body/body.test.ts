@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { inWords } from '../units/index.ts';
 import { VIEWS } from './bodyModel.ts';
+import { drawnOtherwise } from './dimensions.ts';
 import { BODY_TEMPLATES, makeBody } from './makeBody.ts';
 import { paintOrder } from './paintOrder.ts';
 import { blockedBy, ontoSkin, skinAt } from './solid.ts';
@@ -65,6 +67,38 @@ describe('solids', () => {
     expect(longer.lengthMm - truck.lengthMm).toBe(1000);
     expect(longer.parts.find((part) => part.id === 'cab')!.side).toEqual(
       truck.parts.find((part) => part.id === 'cab')!.side,
+    );
+  });
+});
+
+describe('what was typed', () => {
+  const toldOf = (bodyId: string, parameters: Record<string, number>) => {
+    const body = makeBody(bodyId, parameters);
+    if (!body.ok) throw new Error(body.reason.message);
+    return drawnOtherwise(body.value).map((words) => inWords(words));
+  };
+
+  it('is what a body is drawn at: 6000 mm of van are 6000 mm', () => {
+    for (const lengthMm of [5400, 6000, 7400]) {
+      const body = makeBody('van', { lengthMm });
+      expect(body.ok && body.value.lengthMm).toBe(lengthMm);
+      expect(toldOf('van', { lengthMm })).toEqual([]);
+    }
+  });
+
+  it('is told where the drawing is another size, at every end of every template', () => {
+    for (const template of BODY_TEMPLATES)
+      for (const end of ['defaultMm', 'minimumMm', 'maximumMm'] as const) {
+        const given = Object.fromEntries(Object.entries(template.parameters).map(([key, rule]) => [key, rule[end]]));
+        const body = makeBody(template.id, given);
+        if (!body.ok) continue;
+        const off = (['lengthMm', 'widthMm', 'heightMm'] as const).filter(
+          (key) => given[key] !== undefined && Math.abs(body.value[key] - given[key]) >= 5,
+        );
+        expect(drawnOtherwise(body.value), `${template.id} ${end}`).toHaveLength(off.length);
+      }
+    expect(toldOf('gritter', {})[0]).toMatch(
+      /^Overall length: with all that stands out it is drawn at 9.?300 mm, not 8.?200 mm/,
     );
   });
 });

@@ -1,6 +1,7 @@
 /** What each dimension of a template measures on the body, so that a drawing can show it. */
-import type { Millimetres } from '../units/index.ts';
+import { type Millimetres, mm, say, type Words } from '../units/index.ts';
 import type { Body, BodyPart } from './bodyModel.ts';
+import { templateById } from './makeBody.ts';
 import { extent } from './outline/outline.ts';
 
 export interface DimensionLine {
@@ -45,4 +46,19 @@ export function dimensionLine(body: Body, key: string): DimensionLine | null {
         ? { axis: 'z', fromMm: 0, toMm: value }
         : null;
   }
+}
+
+const OVERALL = ['lengthMm', 'widthMm', 'heightMm'] as const;
+/** Less than this no tape tells apart over a whole unit. */
+const SAME_MM = 5;
+
+/** Where a unit is not drawn as long, wide or high as was typed: a plow stands out beyond it, or its parts fill no less. */
+export function drawnOtherwise(body: Body): Words[] {
+  const rules = templateById(body.templateId)?.parameters ?? {};
+  return OVERALL.flatMap((key) => {
+    const typedMm = body.parameters[key];
+    const rule = rules[key];
+    if (typedMm === undefined || !rule || Math.abs(body[key] - typedMm) < SAME_MM) return [];
+    return [say`${rule.name}: with all that stands out it is drawn at ${mm(body[key])}, not ${mm(typedMm)}.`];
+  });
 }

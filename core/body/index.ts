@@ -15,7 +15,7 @@ export {
   type Zone,
   type ZoneKind,
 } from './bodyModel.ts';
-export { type DimensionLine, dimensionLine } from './dimensions.ts';
+export { type DimensionLine, dimensionLine, drawnOtherwise } from './dimensions.ts';
 export {
   BODY_TEMPLATES,
   defaultParameters,

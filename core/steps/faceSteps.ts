@@ -179,7 +179,7 @@ export function faceSteps(
           people: heavy ? 2 : 1,
           caution: heavy ? `Two to lift.${hasProps ? ' Support what can come down on its props first.' : ''}` : null,
           measures: lampMeasures(list.filter((lamp) => !drilled.includes(lamp))),
-          minutes: sum(list, () => MINUTES.bracket),
+          minutes: sum(list, ({ mount }) => MOUNTS[mount].minutes),
         },
         list,
       ),

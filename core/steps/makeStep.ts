@@ -8,7 +8,6 @@ export const MINUTES = {
   tap: 22,
   pilot: 2,
   hole: 4,
-  bracket: 12,
   joint: 3,
   plug: 1,
   metre: 4,

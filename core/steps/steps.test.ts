@@ -240,3 +240,25 @@ describe('words of drilling and mounting', () => {
     expect(stepOf(build, 'pilot:top').tools).toContain('drilling template');
   });
 });
+
+describe('minutes, held against common practice (no source)', () => {
+  const minutesOf = (build: (typeof units)[number], keys: RegExp) =>
+    stepsOf(build)
+      .filter(({ key }) => keys.test(key))
+      .reduce((sum, { minutes }) => sum + minutes, 0);
+
+  it('a magnet is on in four minutes, a screwed lamp in eight, the second of a pair quicker', () => {
+    const one = (key: string, face: 'top' | 'left', single: boolean) =>
+      testTruck().lamp(key, face, { xMm: 2900, yMm: face === 'top' ? 0 : 1, zMm: 760 }, { single }).build;
+    expect(minutesOf(one('BC-0103', 'top', true), /^mount:/)).toBe(4);
+    expect(minutesOf(one('ST-0302', 'left', true), /^mount:/)).toBe(8);
+    expect(minutesOf(one('ST-0302', 'left', false), /^mount:/)).toBe(8 + Math.round(8 * 0.8));
+  });
+
+  it('five roof markers with their holes take about two and a half hours', () => {
+    const truck = units.find(({ unit }) => unit.tag === 'SR-07')!;
+    const minutes = minutesOf(truck, /^(pilot|drill|mount):front$/);
+    expect(minutes).toBeGreaterThan(90);
+    expect(minutes).toBeLessThan(165);
+  });
+});

@@ -1,12 +1,13 @@
 import { Alert, Form, Input, Modal, Segmented, Select } from 'antd';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { defaultParameters, makeBody, templateById } from '../../core/body/index.ts';
+import { defaultParameters, drawnOtherwise, makeBody, templateById } from '../../core/body/index.ts';
 import { Build } from '../../core/document/index.ts';
 import { formatLength } from '../../core/units/index.ts';
 import { errorSentence, useCreateUnitMutation, useFleetsQuery, useNextTagQuery } from '../app/api.ts';
 import { newId } from '../app/ids.ts';
 import { useApp } from '../app/store.ts';
+import { useWords } from '../app/useWords.ts';
 import { LengthInput } from '../ui/LengthInput.tsx';
 import { BodyChoice } from './BodyChoice.tsx';
 import { SidePicture } from './SidePicture.tsx';
@@ -29,6 +30,7 @@ export function NewUnit({ onClose }: { onClose(): void }) {
   const [form] = Form.useForm<Values>();
   const navigate = useNavigate();
   const unit = useApp((state) => state.preferences.length);
+  const inWords = useWords();
   const template = templateById(bodyId)!;
   const body = useMemo(() => makeBody(bodyId, parameters), [bodyId, parameters]);
 
@@ -132,6 +134,12 @@ export function NewUnit({ onClose }: { onClose(): void }) {
               </Form.Item>
             ))}
           </div>
+          {body.ok &&
+            drawnOtherwise(body.value).map((words) => (
+              <p key={inWords(words)} className="muted">
+                {inWords(words)}
+              </p>
+            ))}
           {!body.ok && <Alert type="warning" title={body.reason.message} />}
           {error && <Alert type="error" title={errorSentence(error)} />}
         </Form>

@@ -231,7 +231,7 @@ export const motorcycle: BodyTemplate = {
           'tail',
           'Tail',
           'panel',
-          { x: [1960, lengthMm - 60], y: [-100, 100], z: [620, 900], radiusMm: 30 },
+          { x: [1960, lengthMm], y: [-100, 100], z: [620, 900], radiusMm: 30 },
           {
             material: 'plastic',
             details: { rear: [patchBox('lens', -80, 810, 80, 880, 15), patchBox('faint', -95, 640, 95, 790, 8)] },

@@ -5,6 +5,7 @@ import { archLine, bothSides, line, part, patch, patchBox, ring, shaped, twice, 
 
 const WHEEL_RADIUS_MM = 340;
 const FRONT_AXLE_MM = 980;
+const BUMPER_BEYOND_MM = 40;
 
 export const van: BodyTemplate = {
   id: 'van',
@@ -18,7 +19,9 @@ export const van: BodyTemplate = {
     wheelbaseMm: { name: 'Wheelbase', defaultMm: 3660, minimumMm: 2900, maximumMm: 4600 },
   },
   build(parameters) {
-    const { lengthMm = 6000, widthMm = 2020, heightMm = 2550, wheelbaseMm = 3660 } = parameters;
+    const { lengthMm: overallMm = 6000, widthMm = 2020, heightMm = 2550, wheelbaseMm = 3660 } = parameters;
+    // The shell ends before the bumper does.
+    const lengthMm = overallMm - BUMPER_BEYOND_MM;
     const half = widthMm / 2;
     const Y = (y: number) => (y * widthMm) / 2020;
     const Z = (z: number) => (z <= 900 ? z : 900 + ((z - 900) * (heightMm - 900)) / 1650);
@@ -194,7 +197,7 @@ export const van: BodyTemplate = {
           'rear-bumper',
           'Rear bumper',
           'metal',
-          { x: [lengthMm - 60, lengthMm + 40], y: [-half + 40, half - 40], z: [420, 560], radiusMm: 25 },
+          { x: [lengthMm - 60, overallMm], y: [-half + 40, half - 40], z: [420, 560], radiusMm: 25 },
           { material: 'plastic' },
         ),
       ],

@@ -17,6 +17,8 @@ export interface MountFacts {
   /** What is left on the unit when the lamp is taken off again. */
   leaves: string;
   reversible: boolean;
+  /** Putting one lamp on, its holes made and its wire there, min (common practice, no source). */
+  minutes: number;
 }
 
 export const MOUNTS: Record<MountKind, MountFacts> = {
@@ -33,6 +35,7 @@ export const MOUNTS: Record<MountKind, MountFacts> = {
     ],
     leaves: 'holes to plug',
     reversible: false,
+    minutes: 10,
   },
   screw: {
     name: 'Screwed base',
@@ -47,6 +50,7 @@ export const MOUNTS: Record<MountKind, MountFacts> = {
     ],
     leaves: 'pilot holes to fill',
     reversible: false,
+    minutes: 8,
   },
   grommet: {
     name: 'Grommet',
@@ -61,6 +65,7 @@ export const MOUNTS: Record<MountKind, MountFacts> = {
     ],
     leaves: 'a round hole to plug',
     reversible: false,
+    minutes: 6,
   },
   flush: {
     name: 'Flush slot or hole',
@@ -76,6 +81,7 @@ export const MOUNTS: Record<MountKind, MountFacts> = {
     ],
     leaves: 'a slot that needs a cover plate',
     reversible: false,
+    minutes: 12,
   },
   bracket: {
     name: 'Bracket on existing bolts',
@@ -84,6 +90,7 @@ export const MOUNTS: Record<MountKind, MountFacts> = {
     order: ['note the torque of the bolts', 'one bolt out at a time', 'bracket under the head', 'torque again'],
     leaves: 'nothing',
     reversible: true,
+    minutes: 15,
   },
   rivet: {
     name: 'Blind rivets',
@@ -92,6 +99,7 @@ export const MOUNTS: Record<MountKind, MountFacts> = {
     order: ['drill one, rivet one', 'check the fit', 'drill and rivet the rest'],
     leaves: 'rivet holes to plug',
     reversible: false,
+    minutes: 10,
   },
   weld: {
     name: 'Welded bracket',
@@ -106,6 +114,7 @@ export const MOUNTS: Record<MountKind, MountFacts> = {
     ],
     leaves: 'a weld to grind off',
     reversible: false,
+    minutes: 45,
   },
   magnet: {
     name: 'Magnet',
@@ -114,6 +123,7 @@ export const MOUNTS: Record<MountKind, MountFacts> = {
     order: ['clean and dry the steel', 'set down, do not drop', 'clip the safety cord'],
     leaves: 'nothing',
     reversible: true,
+    minutes: 4,
   },
   clamp: {
     name: 'Clamp',
@@ -122,6 +132,7 @@ export const MOUNTS: Record<MountKind, MountFacts> = {
     order: ['rubber strip round the tube', 'clamp halves hand tight', 'aim', 'tighten evenly'],
     leaves: 'nothing',
     reversible: true,
+    minutes: 8,
   },
   pipe: {
     name: 'Pipe stem',
@@ -130,6 +141,7 @@ export const MOUNTS: Record<MountKind, MountFacts> = {
     order: ['stem into its socket', 'wire through the stem', 'lamp onto the stem', 'grub screw'],
     leaves: 'the socket',
     reversible: true,
+    minutes: 8,
   },
 };
 

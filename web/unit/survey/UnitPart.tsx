@@ -1,4 +1,4 @@
-import { OWN_OUTLINE_ID, templateById } from '../../../core/body/index.ts';
+import { drawnOtherwise, OWN_OUTLINE_ID, templateById } from '../../../core/body/index.ts';
 import { findingsAt } from '../../../core/rules/index.ts';
 import { mm, say } from '../../../core/units/index.ts';
 import { useWords } from '../../app/useWords.ts';
@@ -11,7 +11,7 @@ import { OutlineImport } from './OutlineImport.tsx';
 
 /** Dimensions, what hangs on the unit, battery and voltage. The dimension being edited is pointed out on the sheet. */
 export function UnitPart({ onDimension }: { onDimension(key: string | null): void }) {
-  const { build, overview, preferences, mayEdit, act } = useUnit();
+  const { build, body, overview, preferences, mayEdit, act } = useUnit();
   const inWords = useWords();
   const rules = templateById(build.body.bodyId)?.parameters ?? {};
   return (
@@ -30,6 +30,11 @@ export function UnitPart({ onDimension }: { onDimension(key: string | null): voi
               onCommit={(value) => act({ kind: 'setBodyParameters', changes: { [key]: value } })}
             />
           </div>
+        ))}
+        {drawnOtherwise(body).map((words) => (
+          <p key={inWords(words)} className="muted">
+            {inWords(words)}
+          </p>
         ))}
       </section>
       {build.body.bodyId === OWN_OUTLINE_ID && <OutlineImport />}
