@@ -22,7 +22,7 @@ export {
   wireOrder,
 } from './cutList.ts';
 export { type DiagramRow, diagramOf, diagramSvg, type LampSpot, NIGHT_INK, PAPER_INK, type Shape } from './diagram.ts';
-export { jointList } from './jointList.ts';
+export { jointList, MOST_IN_A_CRIMP } from './jointList.ts';
 export {
   type Bundle,
   bundlesOf,

@@ -5,6 +5,9 @@ import { conductor, type Millimetres, type SquareMillimetres } from '../units/in
 import { misleadingLeads } from './colourCode.ts';
 import { type CutEnd, type CutLine, cutList, givenEnds, givenName, shrinkOver } from './cutList.ts';
 
+/** Wires that one crimp holds: what comes, what goes on, and a branch (common practice, no source). */
+export const MOST_IN_A_CRIMP = 3;
+
 export interface Joint {
   /** J1, J2 ... from the source outward. */
   tag: string;

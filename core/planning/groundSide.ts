@@ -12,7 +12,7 @@ import {
   type Wire,
 } from '../document/index.ts';
 import { placeOf, terminalNode, wiresRun } from '../graph/index.ts';
-import { GROUND_LEAD_MM, runMm } from '../harness/index.ts';
+import { GROUND_LEAD_MM, MOST_IN_A_CRIMP, runMm } from '../harness/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import type { Millimetres } from '../units/index.ts';
 
@@ -126,16 +126,17 @@ export function planGroundSwitch(
     elements.push(contact, ground);
     join({ elementId: contact.id, terminal: 'out' }, { elementId: ground.id, terminal: 'join' }, GROUND_LEAD_MM);
   }
-  const splice: Element = {
-    id: newId(),
-    kind: 'splice',
-    name: `Return of ${found.map(({ lamp }) => lamp.tag).join(' ')}`,
-  };
-  elements.push(splice);
-  join({ elementId: splice.id, terminal: 'join' }, { elementId: contactId, terminal: 'in' }, GROUND_LEAD_MM);
+  const name = `Return of ${found.map(({ lamp }) => lamp.tag).join(' ')}`;
+  // A crimp takes two returns and the wire that goes on; more meet on a bus.
+  const isBus = found.length > MOST_IN_A_CRIMP - 1;
+  const meeting: Element = isBus
+    ? { id: newId(), kind: 'block', name, ways: found.length + 1 }
+    : { id: newId(), kind: 'splice', name };
+  const at: Terminal = { elementId: meeting.id, terminal: isBus ? 'bus' : 'join' };
+  elements.push(meeting);
+  join(at, { elementId: contactId, terminal: 'in' }, GROUND_LEAD_MM);
   const switchedAt = placeOf(build, controlId);
-  for (const { lamp, from } of found)
-    join(from, { elementId: splice.id, terminal: 'join' }, runMm(lamp.position, switchedAt));
+  for (const { lamp, from } of found) join(from, at, runMm(lamp.position, switchedAt));
   const controls = 'id' in control ? [] : [{ id: controlId, ...control }];
   return ok(operations(controls));
 }

@@ -7,7 +7,9 @@ import {
   type Control,
   derivedId,
   type Element,
+  type ElementOf,
   type Id,
+  type Lamp,
   type OperationDraft,
   type Position,
   type Terminal,
@@ -118,28 +120,69 @@ export interface ChangeRefusal {
   message: string;
 }
 
-/** A supply terminal of a feed to hang more lamps on: its last splice, or else where its run begins. */
-function runEnd(build: Build, feed: Feed, near: Position): { at: Terminal; place: Position } | null {
-  const placed = new Map<Id, Position[]>();
-  for (const wire of feed.wires)
-    for (const [here, there] of [
-      [wire.from, wire.to],
-      [wire.to, wire.from],
-    ] as const) {
-      const load = build.elements[there.elementId];
+/** The lamp of a feed that is nearest to a place, with the wire that feeds it. */
+function nearestFed(build: Build, feed: Feed, near: Position): { wire: Wire; lamp: Lamp } | null {
+  const fed = feed.wires.flatMap((wire) =>
+    [wire.from, wire.to].flatMap(({ elementId, terminal }) => {
+      const load = terminal === 'plus' ? build.elements[elementId] : undefined;
       const lamp = load?.kind === 'lampLoad' ? build.lamps[load.lampId] : undefined;
-      if (lamp && build.elements[here.elementId]?.kind === 'splice')
-        placed.set(here.elementId, [...(placed.get(here.elementId) ?? []), lamp.position]);
-    }
-  let best: { at: Terminal; place: Position; lengthMm: Millimetres } | null = null;
-  for (const [id, [place]] of placed) {
-    const lengthMm = runMm(place!, near);
-    if (!best || lengthMm < best.lengthMm) best = { at: terminal(id, 'join'), place: place!, lengthMm };
-  }
-  return best;
+      return lamp ? [{ wire, lamp }] : [];
+    }),
+  );
+  const lengthMm = ({ lamp }: (typeof fed)[number]) => runMm(lamp.position, near);
+  return fed.reduce<(typeof fed)[number] | null>(
+    (best, each) => (best === null || lengthMm(each) < lengthMm(best) ? each : best),
+    null,
+  );
 }
 
-/** Takes lamps off the feed they hang on and hangs them on another, at its nearest splice; that one is made fit for them. */
+/** A wire is cut so far before its lamp to hang others on it, as far as it is long enough (common practice, no source). */
+const CUT_BEFORE_LAMP_MM = 150;
+
+/**
+ * Wires that hang lamps on the wire of another: it is cut at its lamp, and from there one wire goes on that taps each of
+ * them. So no joint holds more than three.
+ */
+function hungOn(
+  build: Build,
+  { wire, lamp }: { wire: Wire; lamp: Lamp },
+  loads: readonly ElementOf<'lampLoad'>[],
+  newId: () => Id,
+): { cut: OperationDraft; elements: Element[]; wires: Wire[] } {
+  const joint = (tag: string): Element => ({ id: newId(), kind: 'splice', name: `Splice at ${tag}` });
+  const first = joint(lamp.tag);
+  const isToLamp = build.elements[wire.to.elementId]?.kind === 'lampLoad';
+  const beforeMm = Math.min(CUT_BEFORE_LAMP_MM, wire.lengthMm / 2);
+  const cut: OperationDraft = {
+    kind: 'insertPart',
+    wireId: wire.id,
+    part: first,
+    near: 'join',
+    far: 'join',
+    nearMm: isToLamp ? wire.lengthMm - beforeMm : beforeMm,
+    newWireId: newId(),
+  };
+  const elements: Element[] = [];
+  const wires: Wire[] = [];
+  let from = terminal(first.id, 'join');
+  let here = lamp.position;
+  for (const [index, load] of loads.entries()) {
+    const { tag, position } = build.lamps[load.lampId]!;
+    const plus = terminal(load.id, 'plus');
+    if (index === loads.length - 1) wires.push(likeWire(wire, newId(), from, plus, runMm(here, position)));
+    else {
+      const next = joint(tag);
+      elements.push(next);
+      wires.push(likeWire(wire, newId(), from, terminal(next.id, 'join'), runMm(here, position)));
+      wires.push(likeWire(wire, newId(), terminal(next.id, 'join'), plus, CUT_BEFORE_LAMP_MM));
+      from = terminal(next.id, 'join');
+      here = position;
+    }
+  }
+  return { cut, elements, wires };
+}
+
+/** Takes lamps off the feed they hang on and hangs them on another, at its nearest lamp; that one is made fit for them. */
 export function planMoveLamps(
   build: Build,
   feeds: readonly Feed[],
@@ -154,13 +197,13 @@ export function planMoveLamps(
   );
   const first = build.lamps[loads[0]?.lampId ?? ''];
   if (!target || !first) return refused({ kind: 'notFed', message: 'Choose lamps that hang on another feed.' });
-  const end = runEnd(build, target, first.position);
-  if (!end)
+  const nearest = nearestFed(build, target, first.position);
+  if (!nearest)
     return refused({
       kind: 'noRun',
-      message: `${target.fuse.name} has no splice to hang lamps on. Make a feed for them.`,
+      message: `${target.fuse.name} has no lamp yet whose wire could go on to these. Make a feed for them.`,
     });
-  const like = target.wires.at(-1)!;
+  const hung = hungOn(build, nearest, loads, newId);
   const loadIds = new Set(loads.map((load) => load.id));
   const off = Object.values(build.wires).filter(
     ({ from, to }) => loadIds.has(from.elementId) || loadIds.has(to.elementId),
@@ -168,12 +211,8 @@ export function planMoveLamps(
   const minus = off.filter(({ from, to }) =>
     [from, to].some((each) => loadIds.has(each.elementId) && each.terminal === 'minus'),
   );
-  const wires = [
-    ...loads.map((load) =>
-      likeWire(like, newId(), end.at, terminal(load.id, 'plus'), runMm(end.place, build.lamps[load.lampId]!.position)),
-    ),
-    ...minus.map((wire) => ({ ...wire, id: newId(), table: like.table, gauge: like.gauge })),
-  ];
+  const { table, gauge } = nearest.wire;
+  const wires = [...hung.wires, ...minus.map((wire) => ({ ...wire, id: newId(), table, gauge }))];
   const emptied = feeds.filter(
     (feed) => feed !== target && feed.lamps.length > 0 && feed.lamps.every((lamp) => moving.has(lamp.id)),
   );
@@ -183,7 +222,8 @@ export function planMoveLamps(
   );
   const operations: OperationDraft[] = [
     { kind: 'removeFeed', elementIds, wireIds: off.map((wire) => wire.id) },
-    { kind: 'assignFeed', controls: [], elements: [], wires, functions: [] },
+    hung.cut,
+    { kind: 'assignFeed', controls: [], elements: hung.elements, wires, functions: [] },
   ];
   const moved = applyDrafts(build, operations);
   return ok([...operations, ...(moved.ok ? planRefit(moved.value, toFuseId) : [])]);

@@ -65,7 +65,7 @@ export interface FeedWish {
 
 type AssignFeed = Extract<OperationDraft, { kind: 'assignFeed' }>;
 
-/** Lamps within this along the unit share a splice. */
+/** Lamps within this along the unit are beside each other. */
 const SAME_STATION_MM = 400;
 
 interface Station {
@@ -273,7 +273,39 @@ function writeGround(
   draft.join(at(joint, 'join'), at(ground(), 'join'), lengthMm, 'black');
 }
 
-/** From where the run begins to the lamps and their grounds. */
+/** Crimps beside each other are set so far apart, so that the bundle stays thin (common practice, no source). */
+const STAGGER_MM = 60;
+/** From a joint beside a lamp into it. */
+const AT_LAMP_MM = 150;
+/** So many lamps side by side are a row: the wire goes across and taps each; of two it goes on between them. */
+const ROW_FROM = 3;
+
+interface Stop {
+  lamp: Lamp;
+  /** Where its wire leaves the run. */
+  at: Position;
+  ground: () => Element;
+}
+
+/** Lamps of a station in the order in which the run comes by; of a row, from the side that it comes from. */
+function stopsAt({ lamps, at: middle }: Station, here: Position, draft: Draft): Stop[] {
+  const tags = lamps.map((lamp) => lamp.tag).join(' ');
+  let made: Element | null = null;
+  const ground = () => {
+    made ??= draft.add({ id: draft.newId(), kind: 'ground', name: `Ground at ${tags}` } as const);
+    return made;
+  };
+  if (lamps.length < ROW_FROM) return lamps.map((lamp) => ({ lamp, at: middle, ground }));
+  const across = [...lamps].sort((a, b) => a.position.yMm - b.position.yMm || a.position.zMm - b.position.zMm);
+  const [first, last] = [across[0]!, across.at(-1)!];
+  const isFromFirst = runMm(here, first.position) <= runMm(here, last.position);
+  return (isFromFirst ? across : across.reverse()).map((lamp) => ({ lamp, at: lamp.position, ground }));
+}
+
+/**
+ * From where the run begins to the lamps and their grounds: one wire that taps each lamp, so that no joint holds more than
+ * the wire that comes, the one that goes on and the lamp's; it ends in the last lamp without a joint.
+ */
 function writeRun(build: Build, draft: Draft, start: Terminal, startsAt: Position): void {
   const { wish, newId } = draft;
   const lamps = wish.lampIds.map((id) => build.lamps[id]!);
@@ -281,23 +313,23 @@ function writeRun(build: Build, draft: Draft, start: Terminal, startsAt: Positio
   for (const chain of [ahead, behind]) {
     let from = start;
     let here: Position = startsAt;
-    for (const station of chain) {
-      const tags = station.lamps.map((lamp) => lamp.tag).join(' ');
-      const splice = draft.add({ id: newId(), kind: 'splice', name: `Splice at ${tags}` } as const);
-      let made: Element | null = null;
-      const ground = () => {
-        made ??= draft.add({ id: newId(), kind: 'ground', name: `Ground at ${tags}` } as const);
-        return made;
-      };
-      draft.join(from, at(splice, 'join'), runMm(here, station.at));
-      for (const lamp of station.lamps) {
+    for (const [index, station] of chain.entries()) {
+      const stops = stopsAt(station, here, draft);
+      for (const [number, { lamp, at: place, ground }] of stops.entries()) {
         const load = draft.add({ id: newId(), kind: 'lampLoad', name: lamp.tag, lampId: lamp.id } as const);
-        const branchMm = runMm(station.at, lamp.position);
-        draft.join(at(splice, 'join'), at(load, 'plus'), branchMm);
+        const branchMm = Math.max(AT_LAMP_MM, runMm(place, lamp.position));
+        const toPlaceMm = place === here ? STAGGER_MM : runMm(here, place);
+        if (index === chain.length - 1 && number === stops.length - 1)
+          draft.join(from, at(load, 'plus'), place === here ? branchMm : toPlaceMm + branchMm);
+        else {
+          const splice = draft.add({ id: newId(), kind: 'splice', name: `Splice at ${lamp.tag}` } as const);
+          draft.join(from, at(splice, 'join'), toPlaceMm);
+          draft.join(at(splice, 'join'), at(load, 'plus'), branchMm);
+          from = at(splice, 'join');
+          here = place;
+        }
         writeGround(build, draft, lamp, load, ground, branchMm + GROUND_LEAD_MM);
       }
-      from = at(splice, 'join');
-      here = station.at;
     }
   }
 }

@@ -101,7 +101,7 @@ export function tiltTrailer({ newId, daysAgo }: World): Build {
   // Its own tail lamps also flash; left and right stay apart, so that a turn signal is never passed across.
   unit.flashers({ tags: 'L6 R6', slot: '4', control: 'Rear and tail', name: 'Tail flashers', pattern: 'slow-single' });
   // The tail board comes off with two bolts and this plug.
-  const tailRun = unit.wireBetween('Receiver Side strobes', 'Splice at L7 R7');
+  const tailRun = unit.wireBetween('Receiver Side strobes', 'Splice at L7');
   unit.apply({
     kind: 'insertPart',
     wireId: tailRun.id,

@@ -1,7 +1,25 @@
-/** Findings about how things are joined: M4, M7, M9, M17, M19, M22. */
-import type { Build, ElementOf, Id, Lamp, OperationDraft, Signal, Terminal, Wire } from '../../document/index.ts';
-import { passagesFrom, plugOfSource, terminalNode, unfusedLamps, type WireEnd, wireEnds } from '../../graph/index.ts';
-import { connectorByName, type PinSpec } from '../../harness/index.ts';
+/** Findings about how things are joined: M4, M7, M9, M17, M19, M22, M67. */
+import {
+  type Build,
+  derivedId,
+  type ElementOf,
+  type Id,
+  type Lamp,
+  type OperationDraft,
+  type Signal,
+  type Terminal,
+  type Wire,
+} from '../../document/index.ts';
+import {
+  passagesFrom,
+  plugOfSource,
+  terminalNode,
+  unfusedLamps,
+  type WireEnd,
+  wireEnds,
+  wiresRun,
+} from '../../graph/index.ts';
+import { connectorByName, MOST_IN_A_CRIMP, type PinSpec } from '../../harness/index.ts';
 import { tagList } from '../../place/index.ts';
 import { planBranchFuse } from '../../planning/index.ts';
 import { mm, plain, say } from '../../units/index.ts';
@@ -259,6 +277,38 @@ function cutTooShort({ build }: CheckContext): Hit[] {
   });
 }
 
+/** M67: splices in which more wires meet than a crimp holds. */
+function crowdedSplices({ build, feeds }: CheckContext): Hit[] {
+  const run = wiresRun(build);
+  return Object.values(build.elements).flatMap((element): Hit[] => {
+    if (element.kind !== 'splice') return [];
+    const ends = run.flatMap((wire) =>
+      (['from', 'to'] as const)
+        .filter((end) => wire[end].elementId === element.id)
+        .map((end) => ({ wireId: wire.id, end })),
+    );
+    if (ends.length <= MOST_IN_A_CRIMP) return [];
+    const bus = { id: derivedId(element.id, 'bus'), kind: 'block' as const, name: element.name, ways: ends.length };
+    const onto = { elementId: bus.id, terminal: 'bus' };
+    return [
+      {
+        message: say`${element.name}: ${ends.length} wires meet in one crimp, which holds ${MOST_IN_A_CRIMP}.`,
+        feedIds: feeds.flatMap(({ feed }) => (feed.elementIds.includes(element.id) ? [feed.fuse.id] : [])),
+        waysOut: [
+          {
+            label: say`Put a bus of ${ends.length} there`,
+            operations: [
+              { kind: 'assignFeed', controls: [], elements: [bus], wires: [], functions: [] },
+              { kind: 'moveWireEnds', moves: ends.map((each) => ({ ...each, onto })) },
+              { kind: 'removeFeed', elementIds: [element.id], wireIds: [] },
+            ],
+          },
+        ],
+      },
+    ];
+  });
+}
+
 /** Wire ends on the terminals of one element, for changing two terminals about. */
 function exchange(build: Build, elementId: Id, first: string, second: string): OperationDraft {
   const moves = Object.values(build.wires).flatMap((wire) =>
@@ -394,6 +444,17 @@ export const JOIN_RULES: readonly FindingRule[] = [
     source: "The switch's terminal map; common practice, no source",
     isPlaceless: true,
     check: mixedTerminals,
+  },
+  {
+    code: 'M67',
+    stages: ['feed'],
+    severity: 'caution',
+    title: 'More wires in a crimp than it holds',
+    reason: 'The fourth wire is held by nothing: it gets warm, or comes out when the bundle is pulled.',
+    wayOut: 'Tap one after the other, or use a bus',
+    source: 'Common practice, no source',
+    isPlaceless: true,
+    check: crowdedSplices,
   },
 ];
 

@@ -1,0 +1,153 @@
+/** How a run reaches its lamps: joints by all wires that meet in them. */
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { applied, furtherIds, testTruck, WARN_SWITCH, warnFeed } from '../../demo/testUnit.ts';
+import { demoUnits } from '../../demo/world.ts';
+import type { Build, Id } from '../document/index.ts';
+import { deriveFeeds, wiresRun } from '../graph/index.ts';
+import { MOST_IN_A_CRIMP } from '../harness/index.ts';
+import { toldOf } from '../rules/testing/told.ts';
+import { planGroundSwitch } from './groundSide.ts';
+import { planMoveLamps } from './planChanges.ts';
+
+const newId = furtherIds();
+const must = <T>(result: { ok: true; value: T } | { ok: false; reason: { message: string } }): T => {
+  if (!result.ok) throw new Error(result.reason.message);
+  return result.value;
+};
+const wiresAt = (build: Build, elementId: Id) =>
+  wiresRun(build).filter(({ from, to }) => from.elementId === elementId || to.elementId === elementId);
+const splicesOf = (build: Build) => Object.values(build.elements).filter(({ kind }) => kind === 'splice');
+const fullest = (build: Build) => Math.max(0, ...splicesOf(build).map(({ id }) => wiresAt(build, id).length));
+const namesAlong = (build: Build): string[] => splicesOf(build).map(({ name }) => name);
+/** Markers side by side over the cab, at these places across. */
+const across = (...places: number[]) => {
+  const unit = testTruck();
+  for (const yMm of places) unit.lamp('MK-0103', 'front', { yMm, zMm: 2530 }, { single: true });
+  return unit;
+};
+
+describe('a run', () => {
+  it('to one lamp has no joint', () => {
+    const { build } = across(0).feed(warnFeed('F1'));
+    expect(splicesOf(build)).toEqual([]);
+    expect(deriveFeeds(build)[0]!.lamps).toHaveLength(1);
+  });
+
+  it('to a pair has one, in which three wires meet', () => {
+    const { build } = testTruck().lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 }).feed(warnFeed('L1 R1'));
+    expect(splicesOf(build)).toHaveLength(1);
+    expect(fullest(build)).toBe(3);
+  });
+
+  it('over five roof markers goes across and taps each but the last, one after the other', () => {
+    const unit = across(-800, -300, 0, 300, 800).feed(warnFeed('L1 L2 R1 R2 F1'));
+    const { build } = unit;
+    expect(splicesOf(build)).toHaveLength(4);
+    expect(fullest(build)).toBe(MOST_IN_A_CRIMP);
+    // In the order in which they stand there, from one side to the other.
+    const yOf = (name: string) =>
+      Object.values(build.lamps).find((lamp) => lamp.tag === name.replace('Splice at ', ''))!.position.yMm;
+    const order = namesAlong(build).map(yOf);
+    expect([order, order.toReversed()]).toContainEqual([...order].sort((a, b) => a - b));
+  });
+
+  it('never has a fourth wire in a crimp, wherever the lamps are', () => {
+    const place = fc.record({ xMm: fc.integer({ min: 2600, max: 6800 }), pair: fc.boolean() });
+    fc.assert(
+      fc.property(fc.array(place, { minLength: 1, maxLength: 6 }), (places) => {
+        const unit = testTruck();
+        for (const { xMm, pair } of places) unit.lamp('ST-0302', 'left', { xMm, yMm: 1, zMm: 760 }, { single: !pair });
+        const tags = Object.values(unit.build.lamps).map(({ tag }) => tag);
+        const { build } = unit.feed(warnFeed(tags.join(' ')));
+        expect(deriveFeeds(build)[0]!.lamps).toHaveLength(tags.length);
+        expect(fullest(build)).toBeLessThanOrEqual(MOST_IN_A_CRIMP);
+        expect(splicesOf(build).filter(({ id }) => wiresAt(build, id).length < 3)).toEqual([]);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('of no demo unit has one either', () => {
+    for (const build of demoUnits(new Date('2026-01-20T12:00:00Z'), furtherIds()))
+      expect(fullest(build), build.unit.tag).toBeLessThanOrEqual(MOST_IN_A_CRIMP);
+  });
+});
+
+describe('lamps that are hung on another feed', () => {
+  const two = () =>
+    testTruck()
+      .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+      .lamp('ST-0302', 'left', { xMm: 3600, yMm: 1, zMm: 760 })
+      .lamp('MK-0101', 'left', { xMm: 4300, yMm: 1, zMm: 760 })
+      .feed(warnFeed('L1'))
+      .feed(warnFeed('L2 R2 L3', { name: 'Markers', control: { ...WARN_SWITCH, name: 'Markers' } }));
+
+  it('go on from the wire of its nearest lamp, which is cut for it, and tap one after the other', () => {
+    const unit = two();
+    const warn = deriveFeeds(unit.build).find(({ fuse }) => fuse.name === 'Warn')!;
+    const moved = applied(
+      unit.build,
+      must(planMoveLamps(unit.build, deriveFeeds(unit.build), unit.ids('L2 R2'), warn.fuse.id, newId)),
+    );
+    const after = deriveFeeds(moved).find(({ fuse }) => fuse.name === 'Warn')!;
+    expect(after.lamps.map(({ tag }) => tag).sort()).toEqual(['L1', 'L2', 'R2']);
+    expect(fullest(moved)).toBe(MOST_IN_A_CRIMP);
+    // One joint at L1, where its wire was cut, and one at the first of the two.
+    const own = after.elementIds.filter((id) => moved.elements[id]?.kind === 'splice');
+    expect(own).toHaveLength(2);
+    const before = warn.wires.reduce((sum, wire) => sum + wire.lengthMm, 0);
+    const kept = after.wires.filter(({ id }) => warn.wires.some((wire) => wire.id === id));
+    expect(kept.reduce((sum, wire) => sum + wire.lengthMm, 0)).toBeLessThan(before);
+    expect(
+      deriveFeeds(moved)
+        .find(({ fuse }) => fuse.name === 'Markers')!
+        .lamps.map(({ tag }) => tag),
+    ).toEqual(['L3']);
+  });
+});
+
+describe('returns through one switch', () => {
+  const through = (tags: string) => {
+    const unit = testTruck()
+      .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+      .lamp('ST-0302', 'left', { xMm: 3600, yMm: 1, zMm: 760 })
+      .feed(warnFeed('L1 R1 L2 R2'));
+    const control = { name: 'Enable', kind: 'switch', signal: null, ratingA: 20 } as const;
+    return applied(unit.build, must(planGroundSwitch(unit.build, unit.ids(tags), control, newId)));
+  };
+  const meetingOf = (build: Build) => Object.values(build.elements).find(({ name }) => name.startsWith('Return of'))!;
+
+  it('of two lamps meet in a crimp, of more on a bus', () => {
+    expect(meetingOf(through('L1 R1')).kind).toBe('splice');
+    expect(meetingOf(through('L1 R1 L2'))).toMatchObject({ kind: 'block', ways: 4 });
+    expect(fullest(through('L1 R1 L2 R2'))).toBeLessThanOrEqual(MOST_IN_A_CRIMP);
+  });
+});
+
+describe('M67: a crimp with more wires than it holds', () => {
+  const crowded = (): Build => {
+    const { build } = testTruck().lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 }).feed(warnFeed('L1 R1'));
+    const [splice] = splicesOf(build);
+    const [some] = wiresAt(build, splice!.id);
+    const more = { ...some!, id: newId(), to: { elementId: splice!.id, terminal: 'join' } };
+    return { ...build, wires: { ...build.wires, [more.id]: more } };
+  };
+
+  it('is told with how many there are; three are fine', () => {
+    expect(toldOf(crowded()).filter(({ code }) => code === 'M67')).toMatchObject([
+      { severity: 'caution', message: expect.stringContaining('4 wires meet in one crimp, which holds 3') },
+    ]);
+    const { build } = testTruck().lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 }).feed(warnFeed('L1 R1'));
+    expect(toldOf(build).filter(({ code }) => code === 'M67')).toEqual([]);
+  });
+
+  it('is mended by a bus, and everything stays lit as it was', () => {
+    const build = crowded();
+    const [finding] = toldOf(build).filter(({ code }) => code === 'M67');
+    const after = applied(build, finding!.waysOut[0]!.operations);
+    expect(toldOf(after).filter(({ code }) => code === 'M67')).toEqual([]);
+    expect(deriveFeeds(after)[0]!.lamps).toHaveLength(2);
+    expect(splicesOf(after)).toEqual([]);
+  });
+});
