@@ -12,8 +12,10 @@ import { MOUNT_RULES } from './placing/mountRules.ts';
 import { PACK_RULES } from './placing/packRules.ts';
 import { PLACE_RULES } from './placing/placeRules.ts';
 import { SIGHT_RULES } from './placing/sightRules.ts';
+import { STAND_RULES } from './placing/standRules.ts';
 import { WARNING_RULES } from './placing/warningRules.ts';
 import { ZONE_RULES } from './placing/zoneRules.ts';
+import { BUNDLE_RULES } from './wiring/bundleRules.ts';
 import { INTENT_RULES } from './wiring/intentRules.ts';
 import { JOIN_RULES, WORK_RULES } from './wiring/joinRules.ts';
 import { POWER_RULES } from './wiring/powerRules.ts';
@@ -32,6 +34,8 @@ const PLAN_RULES: readonly FindingRule[] = [
   ...POWER_RULES,
   ...PLACE_RULES,
   ...MOUNT_RULES,
+  ...STAND_RULES,
+  ...BUNDLE_RULES,
   ...ZONE_RULES,
   ...SIGHT_RULES,
   ...PACK_RULES,

@@ -31,7 +31,7 @@ import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 const kept = new WeakMap<Build['routeNodes'], { build: Build; body: Body; routes: WireRoute[] }>();
 const ROUTE_PARTS = ['routeLinks', 'wires', 'elements', 'lamps', 'fusePanel', 'places', 'plugs'] as const;
 
-function keptRoutes({ build, body }: CheckContext): WireRoute[] {
+export function keptRoutes({ build, body }: CheckContext): WireRoute[] {
   const known = kept.get(build.routeNodes);
   if (known && known.body === body && ROUTE_PARTS.every((part) => known.build[part] === build[part]))
     return known.routes;
