@@ -1,7 +1,7 @@
 /** Findings about what lamps stand on: M68, M69. */
 import { type BodyPart, contains, extent, outlineIn, partUnder, type View, viewOfFace } from '../../body/index.ts';
 import type { Lamp, LampModel, MountKind, Position } from '../../document/index.ts';
-import { baseOf, carrierOf, depthAxis, housings, nudge, tagList, viewPoint } from '../../place/index.ts';
+import { baseOf, carrierOf, depthAxis, housings, lampMemo, nudge, tagList, viewPoint } from '../../place/index.ts';
 import { type Millimetres, mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 
@@ -73,6 +73,12 @@ function isBracket(part: BodyPart, lamp: Lamp, model: LampModel): boolean {
   return lamp.mount === 'stud' && (long(0) < 2 * halfA || long(1) < 2 * halfB);
 }
 
+/** What a lamp stands on and how far it hangs over it; kept until the lamp, its model or the body changes. */
+const standing = lampMemo((body, lamp, model) => {
+  const part = ON_THE_SKIN.has(lamp.mount) ? carrierOf(body, lamp, model) : null;
+  return part && !isBracket(part, lamp, model) ? { part, byMm: overhangMm(part, lamp, model) } : null;
+});
+
 /** Moves along the face after which a lamp lies on its part. */
 function movesOnto(
   { build, body }: CheckContext,
@@ -99,11 +105,9 @@ function movesOnto(
 
 function overhangs(context: CheckContext): Hit[] {
   return mounted(context).flatMap(({ lamp, model }): Hit[] => {
-    if (!ON_THE_SKIN.has(lamp.mount)) return [];
-    const part = carrierOf(context.body, lamp, model);
-    if (!part || isBracket(part, lamp, model)) return [];
-    const byMm = overhangMm(part, lamp, model);
-    if (byMm <= OVERHANG_MM) return [];
+    const stands = standing(context.body, lamp, model);
+    if (!stands || stands.byMm <= OVERHANG_MM) return [];
+    const { part, byMm } = stands;
     return [
       {
         message: say`${lamp.tag} hangs ${mm(byMm)} over the edge of ${part.name}.`,

@@ -22,28 +22,36 @@ function currents({ feeds }: CheckContext): Map<Id, { currentA: Amps; fuseId: Id
 function hotBundles(context: CheckContext): Hit[] {
   const { build, body } = context;
   const flows = currents(context);
-  const worst = new Map<Id, { wire: Wire; count: number; limitA: Amps; lengthMm: number }>();
-  for (const bundle of bundlesOf(build, body, keptRoutes(context))) {
-    const count = bundle.runs.length;
+  const routes = keptRoutes(context);
+  const inLink = new Map<Id, Id[]>();
+  const runs = new Map<Id, number>();
+  for (const { run, linkIds } of routes)
+    for (const id of linkIds) {
+      inLink.set(id, [...(inLink.get(id) ?? []), ...run.wireIds]);
+      runs.set(id, (runs.get(id) ?? 0) + 1);
+    }
+  const worst = new Map<Id, { wire: Wire; count: number; limitA: Amps; linkId: Id }>();
+  for (const [linkId, count] of runs) {
     if (count <= USUAL_BUNDLE) continue;
-    for (const wireId of bundle.runs.flatMap((run) => run.wireIds)) {
+    for (const wireId of inLink.get(linkId)!) {
       const wire = build.wires[wireId]!;
       const limitA = ampacityA(conductor(wire.table, wire.gauge), { bundled: count });
       const known = worst.get(wireId);
       if ((flows.get(wireId)?.currentA ?? 0) > limitA && (!known || count > known.count))
-        worst.set(wireId, { wire, count, limitA, lengthMm: bundle.lengthMm });
+        worst.set(wireId, { wire, count, limitA, linkId });
     }
   }
   if (worst.size === 0) return [];
+  const lengthOf = new Map(bundlesOf(build, body, routes).map(({ link, lengthMm }) => [link.id, lengthMm]));
   const tags = new Map(cutList(build).map((line) => [line.wireId, line.tag]));
-  return [...worst.values()].map(({ wire, count, limitA, lengthMm }): Hit => {
+  return [...worst.values()].map(({ wire, count, limitA, linkId }): Hit => {
     const { currentA, fuseId } = flows.get(wire.id)!;
     const size = conductorsOf(wire.table).find((each) => ampacityA(each, { bundled: count }) >= currentA);
     const operations: OperationDraft[] = size
       ? [{ kind: 'editWires', wireIds: [wire.id], changes: { gauge: size.gauge as Wire['gauge'] } }]
       : [];
     return {
-      message: say`${tags.get(wire.id) ?? 'A wire'} runs with ${count - 1} others for ${mm(Math.round(lengthMm))} and may carry ${limitA.toFixed(1)} A there; ${currentA.toFixed(1)} A flow.`,
+      message: say`${tags.get(wire.id) ?? 'A wire'} runs with ${count - 1} others for ${mm(Math.round(lengthOf.get(linkId) ?? 0))} and may carry ${limitA.toFixed(1)} A there; ${currentA.toFixed(1)} A flow.`,
       feedIds: [fuseId],
       waysOut:
         operations.length > 0 ? [{ label: plain('Use the next size that stays cool in that bundle'), operations }] : [],
