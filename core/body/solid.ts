@@ -64,6 +64,13 @@ export function skinAt(body: Body, face: Face, point: Point3): { atMm: Millimetr
   return best;
 }
 
+/** Where one part's own skin is under a point, looked at on a face, whatever stands before it; null beside the part. */
+export function skinOf(part: BodyPart, face: Face, point: Point3): Millimetres | null {
+  const { axis, sign } = TOWARDS_VIEWER[viewOfFace[face]];
+  const ends = spansAlong(part, axis, point).map(([low, high]) => (sign > 0 ? high : low));
+  return ends.length === 0 ? null : sign > 0 ? Math.max(...ends) : Math.min(...ends);
+}
+
 /** The point moved onto the skin of its face; unchanged when nothing is there. */
 export function ontoSkin(body: Body, face: Face, point: Point3): Point3 {
   const skin = skinAt(body, face, point);

@@ -53,6 +53,16 @@ export {
   NOTHING_BEHIND,
 } from './papers/holeList.ts';
 export { tapeSheet } from './papers/tapeSheet.ts';
-export { type CopyRule, copyLayout, matchTo, rowOperation, rowPlaces } from './rows.ts';
+export {
+  type Arrangement,
+  arrangedPlaces,
+  partRowOperation,
+  partRowPlaces,
+  partsForRow,
+  rowAxes,
+  usableAt,
+  usualAcrossMm,
+} from './partRow.ts';
+export { type CopyRule, copyLayout, matchTo } from './rows.ts';
 export { compareTags, tagList, tagsFor } from './tags.ts';
 export { tapedDimensions } from './tape.ts';

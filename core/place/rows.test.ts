@@ -1,59 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { modelByKey } from '../../demo/shelf.ts';
 import { countingIds, testTruck } from '../../demo/testUnit.ts';
 import { UnitBuilder } from '../../demo/unitBuilder.ts';
-import { applyToUnit, makeBody, ontoSkin, partUnder } from '../body/index.ts';
-import type { Build, Lamp, OperationDraft } from '../document/index.ts';
-import { copyLayout, matchTo, type RowWish, rowOperation } from './rows.ts';
-
-const roofRow = (count: number): RowWish => ({
-  model: modelByKey('MK-0103'),
-  face: 'front',
-  count,
-  axis: 'yMm',
-  fromMm: -1000,
-  toMm: 1000,
-  insetMm: 100,
-  across: { axis: 'zMm', atMm: 2560 },
-});
+import { makeBody, partUnder } from '../body/index.ts';
+import type { Lamp, OperationDraft } from '../document/index.ts';
+import { copyLayout, matchTo } from './rows.ts';
 
 const lampsOf = (draft: OperationDraft | null): Lamp[] => (draft?.kind === 'placeLamps' ? draft.lamps : []);
-
-function placed(build: Build, draft: OperationDraft): Build {
-  const applied = applyToUnit(
-    build,
-    { ...draft, id: '01900000-0000-7000-8000-00000000abcd' },
-    { by: 'test', at: '2026-01-05T10:00:00.000Z' },
-  );
-  if (!applied.ok) throw new Error(applied.reason.message);
-  return applied.value.build;
-}
-
-describe('a row between two edges', () => {
-  it('five roof markers: equal gaps, all on the curved edge, outer ones linked', () => {
-    const { build, body } = testTruck();
-    const row = rowOperation(build, body, roofRow(5), countingIds());
-    if (!row.ok) throw new Error(row.reason.message);
-    const lamps = lampsOf(row.value).sort((a, b) => a.position.yMm - b.position.yMm);
-    expect(lamps.map((lamp) => lamp.position.yMm)).toEqual([-900, -450, 0, 450, 900]);
-    for (const { position } of lamps)
-      expect(Math.abs(ontoSkin(body, 'front', position).xMm - position.xMm)).toBeLessThanOrEqual(1);
-    const pairs = new Map<string, number>();
-    for (const { pairId } of lamps) if (pairId) pairs.set(pairId, (pairs.get(pairId) ?? 0) + 1);
-    expect([...pairs.values()]).toEqual([2, 2]);
-    expect(placed(build, row.value).lamps[lamps[2]!.id]!.tag).toBe('F1');
-  });
-
-  it('is refused when the lamps would touch, or where there is nothing to mount on', () => {
-    const { build, body } = testTruck();
-    expect(rowOperation(build, body, roofRow(40), countingIds())).toMatchObject({
-      ok: false,
-      reason: { kind: 'tooTight' },
-    });
-    const wide = { ...roofRow(3), fromMm: -2000, toMm: 2000 };
-    expect(rowOperation(build, body, wide, countingIds())).toMatchObject({ ok: false, reason: { kind: 'noSkin' } });
-  });
-});
 
 describe('matching a height', () => {
   it('takes the first lamp’s height and carries twins along', () => {

@@ -1,4 +1,4 @@
-/** Rows of equal lamps between two edges, and whole layouts taken over from another unit. */
+/** Equal lamps placed together, and whole layouts taken over from another unit. */
 
 import { type Body, ontoSkin, partUnder, skinAt, type TapeEdge } from '../body/index.ts';
 import {
@@ -13,97 +13,53 @@ import {
   type OperationDraft,
   type Position,
 } from '../document/index.ts';
-import { ok, type Result, refused } from '../result.ts';
 import type { Millimetres } from '../units/index.ts';
 import { depthAxis, isDepth, type Move, roundedPosition, withTwins } from './arrange.ts';
 import { isHousing, jobModels, withFurtherJobs } from './lamps/jobs.ts';
 import { tagsFor } from './tags.ts';
-
-export interface RowWish {
-  model: LampModel;
-  colour?: LightColour;
-  face: Face;
-  count: number;
-  axis: keyof Position;
-  /** Ends between which the row is spread; the outer lamps sit `insetMm` inside them. */
-  fromMm: Millimetres;
-  toMm: Millimetres;
-  insetMm: Millimetres;
-  /** The coordinate across the row that is not the depth, e.g. the height on the front. */
-  across: { axis: keyof Position; atMm: Millimetres };
-}
 
 export interface PlaceProblem {
   kind: 'tooMany' | 'noSkin' | 'tooTight';
   message: string;
 }
 
-/** Places along a row, evenly, outer ones inset; one alone sits in the middle. */
-export function rowPlaces({
-  count,
-  fromMm,
-  toMm,
-  insetMm,
-}: Pick<RowWish, 'count' | 'fromMm' | 'toMm' | 'insetMm'>): number[] {
-  const low = Math.min(fromMm, toMm) + insetMm;
-  const high = Math.max(fromMm, toMm) - insetMm;
-  if (count === 1) return [(low + high) / 2];
-  return Array.from({ length: count }, (_, index) => low + ((high - low) * index) / (count - 1));
-}
-
 const MIRROR_TOLERANCE_MM = 1;
 
-/**
- * The operation that places a row of equal lamps on the skin of a face, each at its own depth (a curved roof edge gives
- * the outer ones another). Lamps that mirror each other over the centreline are linked as pairs. Refused when a place
- * has no skin under it or neighbours would touch.
- */
-export function rowOperation(
+/** The operation that places equal lamps on a face; those that mirror each other over the centreline are linked as pairs. */
+export function placeRow(
   build: Build,
-  body: Body,
-  wish: RowWish,
+  {
+    model,
+    colour,
+    face,
+    positions,
+  }: { model: LampModel; colour?: LightColour; face: Face; positions: readonly Position[] },
   newId: () => Id,
-): Result<OperationDraft, PlaceProblem> {
-  const places = rowPlaces(wish);
-  const gapMm = places.length > 1 ? places[1]! - places[0]! : Number.POSITIVE_INFINITY;
-  const { widthMm, heightMm, depthMm } = wish.model.face;
-  const alongMm =
-    wish.axis === 'yMm' ? widthMm : wish.axis === 'zMm' ? heightMm : wish.face === 'top' ? depthMm : widthMm;
-  if (gapMm < alongMm)
-    return refused({
-      kind: 'tooTight',
-      message: `${wish.count} lamps of ${alongMm} mm do not fit: gaps would be ${Math.round(gapMm)} mm.`,
-    });
-  const positions: Position[] = [];
-  for (const at of places) {
-    const wanted: Position = { xMm: 0, yMm: 0, zMm: 0, [wish.axis]: at, [wish.across.axis]: wish.across.atMm };
-    const skin = skinAt(body, wish.face, wanted);
-    if (!skin) return refused({ kind: 'noSkin', message: `There is nothing to mount on at ${Math.round(at)} mm.` });
-    positions.push(roundedPosition({ ...wanted, [depthAxis(wish.face)]: skin.atMm }));
-  }
+): Extract<OperationDraft, { kind: 'placeLamps' }> {
+  const places = positions.map(roundedPosition);
   const tags = tagsFor(
     build,
-    positions.map((position) => ({ face: wish.face, position })),
+    places.map((position) => ({ face, position })),
   );
-  const lamps = positions.map(
+  const lamps = places.map(
     (position, index): Lamp => ({
       id: newId(),
       tag: tags[index]!,
-      modelKey: wish.model.key,
-      face: wish.face,
+      modelKey: model.key,
+      face,
       position,
-      colour: wish.colour ?? wish.model.colours[0]!,
-      mount: wish.model.mounts[0]!.kind,
+      colour: colour ?? model.colours[0]!,
+      mount: model.mounts[0]!.kind,
       pairId: null,
       groupId: null,
       locked: false,
     }),
   );
-  return ok({
+  return {
     kind: 'placeLamps',
-    lamps: withFurtherJobs(linkMirrored(lamps, newId), wish.model, newId),
-    models: [wish.model, ...jobModels(wish.model)],
-  });
+    lamps: withFurtherJobs(linkMirrored(lamps, newId), model, newId),
+    models: [model, ...jobModels(model)],
+  };
 }
 
 /** Links lamps that mirror each other over the centreline. */

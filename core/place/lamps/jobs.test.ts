@@ -13,7 +13,7 @@ import { planGroundSwitch, planMoveLamps, planOwnGround } from '../../planning/i
 import { assess } from '../../rules/index.ts';
 import { jobSteps } from '../../steps/index.ts';
 import { partsList, sharedPurpose } from '../../work/index.ts';
-import { copyLayout, rowOperation } from '../rows.ts';
+import { copyLayout, placeRow } from '../rows.ts';
 import { housings, jobModels, jobName, shareHousing } from './jobs.ts';
 import { mirrorOperations, placeLampOperation } from './newLamps.ts';
 
@@ -86,22 +86,8 @@ describe('placed', () => {
 
   it('in a row every lamp of it has all its jobs', () => {
     const { build } = testTruck();
-    const row = rowOperation(
-      build,
-      bodyOf(build),
-      {
-        model: modelByKey(KEY),
-        face: 'rear',
-        count: 2,
-        axis: 'yMm',
-        fromMm: -600,
-        toMm: 600,
-        insetMm: 0,
-        across: { axis: 'zMm', atMm: 900 },
-      },
-      ids,
-    );
-    const after = applied(build, row.ok ? [row.value] : []);
+    const positions = [-600, 600].map((yMm) => ({ xMm: 7000, yMm, zMm: 900 }));
+    const after = applied(build, [placeRow(build, { model: modelByKey(KEY), face: 'rear', positions }, ids)]);
     expect(tags(after).sort()).toEqual(['L1', 'L1b', 'L1c', 'R1', 'R1b', 'R1c']);
   });
 });

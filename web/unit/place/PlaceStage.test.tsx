@@ -202,28 +202,62 @@ describe('the shelf beside the sheet', () => {
 });
 
 describe('a row', () => {
-  it('is refused without a lamp and where nothing carries it, and is spread evenly where it fits', async () => {
+  const row = () => within(screen.getByRole('region', { name: 'Row' }));
+  const type = async (name: string, text: string) => {
+    const field = row().getByRole('textbox', { name });
+    await user.clear(field);
+    await user.type(field, `${text}{Enter}`);
+  };
+
+  it('is laid out on a part: what would not lie on it is said, with what would, and nothing is placed', async () => {
     const { did } = await show();
     await user.keyboard('r');
-    const dialog = within(await screen.findByRole('dialog'));
-    await user.click(dialog.getByRole('button', { name: 'Place the row' }));
-    expect(dialog.getByText('Choose a lamp first.')).toBeTruthy();
-    await user.type(dialog.getByRole('combobox', { name: 'Lamp' }), 'MK-0102');
+    await screen.findByRole('region', { name: 'Row' });
+    const place = () => row().getByRole('button', { name: 'Place the row' }) as HTMLButtonElement;
+    expect(place().disabled).toBe(true);
+    await user.type(row().getByRole('combobox', { name: 'Lamp' }), 'MK-0102');
     await user.click(await screen.findByText(/^MK-0102/, { selector: '.ant-select-item-option-content' }));
-    await user.click(dialog.getByRole('button', { name: 'Place the row' }));
-    // Higher than the cab is wide: said, and nothing placed.
-    expect(dialog.getByText(/There is nothing to mount on at/)).toBeTruthy();
+    await type('From ground', '3100');
+    expect(row().getByText('Cab has nothing to mount on at that line.')).toBeTruthy();
+    expect(place().disabled).toBe(true);
+    await type('From ground', '2000');
+    await user.click(row().getByText('By pitch'));
+    await type('Middle to middle', '900');
+    expect(row().getByText(/would not lie on it\. With \d+ mm/)).toBeTruthy();
+    expect(place().disabled).toBe(true);
     expect(did('placeLamps')).toEqual([]);
-    const height = dialog.getByRole('textbox', { name: 'From ground' });
-    await user.clear(height);
-    await user.type(height, '2000{Enter}');
-    await user.click(dialog.getByRole('button', { name: 'Place the row' }));
-    const [row] = did('placeLamps');
-    expect(row!.lamps).toHaveLength(5);
-    const across = row!.lamps.map((lamp) => lamp.position.yMm).sort((a, b) => a - b);
+  });
+
+  it('stands evenly where it fits, all on the part, and is chosen then', async () => {
+    const { did } = await show();
+    await user.keyboard('r');
+    await screen.findByRole('region', { name: 'Row' });
+    await user.type(row().getByRole('combobox', { name: 'Lamp' }), 'MK-0102');
+    await user.click(await screen.findByText(/^MK-0102/, { selector: '.ant-select-item-option-content' }));
+    await type('From ground', '2000');
+    await user.click(row().getByRole('button', { name: 'Place the row' }));
+    const [placed] = did('placeLamps');
+    expect(placed!.lamps).toHaveLength(5);
+    const across = placed!.lamps.map((lamp) => lamp.position.yMm).sort((a, b) => a - b);
     const gaps = across.slice(1).map((y, index) => y - across[index]!);
     // Each place is a whole millimetre.
     for (const gap of gaps) expect(Math.abs(gap - gaps[0]!)).toBeLessThanOrEqual(1);
     expect(across[0]!).toBeCloseTo(-across.at(-1)!, 6);
+    expect(screen.queryByRole('region', { name: 'Row' })).toBeNull();
+    expect(store.getState().unit!.selection).toHaveLength(5);
+  });
+
+  it('three close in the middle and two outside; Esc lays it by', async () => {
+    const { did } = await show();
+    await user.keyboard('r');
+    await screen.findByRole('region', { name: 'Row' });
+    await user.click(row().getByText('Three and two'));
+    expect(row().queryByRole('spinbutton', { name: 'How many' })).toBeNull();
+    await type('Middle to middle', '180');
+    expect(row().getByText(/gap|middle to middle/)).toBeTruthy();
+    await user.click(row().getByRole('heading'));
+    await user.keyboard('{Escape}');
+    await waitFor(() => expect(screen.queryByRole('region', { name: 'Row' })).toBeNull());
+    expect(did('placeLamps')).toEqual([]);
   });
 });

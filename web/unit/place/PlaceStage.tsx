@@ -1,7 +1,15 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Pose } from '../../../core/body/index.ts';
 import type { Build, Face, Id, Position } from '../../../core/document/index.ts';
-import { dropPlace, type Move, nudge, placeLampOperation } from '../../../core/place/index.ts';
+import {
+  arrangedPlaces,
+  dropPlace,
+  type Move,
+  nudge,
+  placeLampOperation,
+  rowAxes,
+  usableAt,
+} from '../../../core/place/index.ts';
 import { findingsAt, isOpen } from '../../../core/rules/index.ts';
 import type { FieldOptions } from '../../../core/sight/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
@@ -23,8 +31,10 @@ import { HoleLayer } from './HoleLayer.tsx';
 import { HolesPanel } from './HolesPanel.tsx';
 import { LampPanel } from './LampPanel.tsx';
 import { PlaceTools } from './PlaceTools.tsx';
-import { RowForm } from './RowForm.tsx';
+import { RowGhost } from './RowGhost.tsx';
+import { RowPanel } from './RowPanel.tsx';
 import { RulesPanel } from './RulesPanel.tsx';
+import { firstWish, type RowWish } from './rowWish.ts';
 import { type Overlay, SheetViews } from './SheetViews.tsx';
 import { ShelfList } from './ShelfList.tsx';
 import { useField } from './useField.ts';
@@ -70,7 +80,8 @@ export function PlaceStage() {
   const [pose, setPose] = useState<Pose>(TRAVELLING);
   const [loaded, setLoaded] = useState(false);
   const [overlay, setOverlay] = useState<Overlay>('none');
-  const [form, setForm] = useState<'row' | 'copy' | null>(null);
+  const [row, setRow] = useState<RowWish | null>(null);
+  const [copying, setCopying] = useState(false);
   const travelling = Object.values(pose).every((at) => at === 0);
 
   const { lamps } = build;
@@ -123,6 +134,20 @@ export function PlaceStage() {
     (layout: SheetLayout) => <HoleLayer build={build} layout={layout} selection={selection} />,
     [build, selection],
   );
+  const ghost = useCallback(
+    (layout: SheetLayout) => {
+      const part = body.parts.find(({ id: partId }) => partId === row?.partId);
+      const usable = row && part && usableAt(part, row.face, row.acrossMm);
+      if (!usable) return null;
+      const { along, across } = rowAxes(row.face);
+      const positions = arrangedPlaces(row.arrangement, usable).map(
+        (at): Position => ({ xMm: 0, yMm: 0, zMm: 0, [along]: at, [across]: row.acrossMm }),
+      );
+      const model = shelf.find((entry) => entry.model.key === row.modelKey)?.model;
+      return <RowGhost layout={layout} face={row.face} positions={positions} model={model} />;
+    },
+    [row, body, shelf],
+  );
   const single = selection.length === 1 ? build.lamps[selection[0]!] : undefined;
   const ofSelection = (findings ?? []).filter((finding) => selection.some((id) => finding.place.lampIds.includes(id)));
 
@@ -132,12 +157,13 @@ export function PlaceStage() {
     const onKey = (event: KeyboardEvent) => {
       if (!mayEdit || event.ctrlKey || event.metaKey) return;
       if (isTyping(event)) return;
-      if (event.key.toLowerCase() === 'r') setForm('row');
-      if (event.key.toLowerCase() === 'u') setForm('copy');
+      if (event.key.toLowerCase() === 'r') setRow((before) => before ?? firstWish(body));
+      if (event.key === 'Escape') setRow(null);
+      if (event.key.toLowerCase() === 'u') setCopying(true);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [mayEdit]);
+  }, [mayEdit, body]);
 
   return (
     <div className="split">
@@ -169,10 +195,16 @@ export function PlaceStage() {
           tapes={travelling && overlay === 'none'}
           marks={overlay === 'holes' ? undefined : marks}
           brightness={overlay === 'holes' ? dimmed : undefined}
-          layer={overlay === 'holes' ? holes : undefined}
+          layer={row ? ghost : overlay === 'holes' ? holes : undefined}
           showKey={overlay !== 'zones'}
         >
-          {mayEdit && <PlaceTools selection={selection} onRow={() => setForm('row')} onCopy={() => setForm('copy')} />}
+          {mayEdit && (
+            <PlaceTools
+              selection={selection}
+              onRow={() => setRow(row ? null : firstWish(body))}
+              onCopy={() => setCopying(true)}
+            />
+          )}
           {!travelling && <div className="arm-hint">Lamps are moved with every joint as it travels.</div>}
           {overlay === 'sight' && selection.length === 0 && (
             <div className="arm-hint">Choose a lamp to see what hides it.</div>
@@ -186,6 +218,17 @@ export function PlaceStage() {
         </Sheet>
       </div>
       <aside className="panel" aria-label="Place">
+        {row && (
+          <RowPanel
+            wish={row}
+            onChange={setRow}
+            onClose={() => setRow(null)}
+            onPlaced={(ids) => {
+              select(ids);
+              setRow(null);
+            }}
+          />
+        )}
         {overlay === 'holes' && <HolesPanel selection={selection} onSelect={select} />}
         {overlay !== 'holes' && single && <LampPanel lamp={single} />}
         {field && single && <FieldMap field={field} tag={single.tag} carrier={carrierName(body, single)} />}
@@ -199,16 +242,7 @@ export function PlaceStage() {
         {overlay !== 'holes' && mayEdit && <ShelfList entries={shelf} armed={armed} onArm={setArmed} />}
         {overlay !== 'holes' && selection.length === 0 && <RulesPanel />}
       </aside>
-      {form === 'row' && (
-        <RowForm
-          onClose={() => setForm(null)}
-          onPlaced={(ids) => {
-            select(ids);
-            setForm(null);
-          }}
-        />
-      )}
-      {form === 'copy' && <CopyForm onClose={() => setForm(null)} />}
+      {copying && <CopyForm onClose={() => setCopying(false)} />}
     </div>
   );
 }
