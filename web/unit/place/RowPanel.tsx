@@ -54,6 +54,7 @@ export function RowPanel({
   const usable = usableAt(part, face, acrossMm);
   const checked = model && partRowPlaces({ model, part, face, acrossMm, arrangement });
   const places = usable ? arrangedPlaces(arrangement, usable) : [];
+  const gaps = [...new Set(places.slice(1).map((at, index) => Math.round(Math.abs(at - places[index]!))))];
   const across = ACROSS_WORDS[rowAxes(face).across];
   const colour = model?.colours.find((each) => each === wish.colour) ?? model?.colours[0];
   const arrange = (changes: Partial<{ count: number; insetMm: number; pitchMm: number }>) =>
@@ -164,10 +165,9 @@ export function RowPanel({
           <>
             {part.name} can be used over <b className="mono">{formatLength(Math.round(usable[1] - usable[0]), unit)}</b>{' '}
             there
-            {places.length > 1 && (
+            {gaps.length > 0 && (
               <>
-                ; gap <b className="mono">{formatLength(Math.round(Math.abs(places[1]! - places[0]!)), unit)}</b>,
-                middle to middle
+                ; middle to middle <b className="mono">{gaps.map((gap) => formatLength(gap, unit)).join(' and ')}</b>
               </>
             )}
             .
