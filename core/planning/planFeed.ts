@@ -289,17 +289,26 @@ interface Stop {
 
 /** Lamps of a station in the order in which the run comes by; of a row, from the side that it comes from. */
 function stopsAt({ lamps, at: middle }: Station, here: Position, draft: Draft): Stop[] {
-  const tags = lamps.map((lamp) => lamp.tag).join(' ');
-  let made: Element | null = null;
-  const ground = () => {
-    made ??= draft.add({ id: draft.newId(), kind: 'ground', name: `Ground at ${tags}` } as const);
-    return made;
+  const groundOf = (tags: string) => {
+    let made: Element | null = null;
+    return () => {
+      made ??= draft.add({ id: draft.newId(), kind: 'ground', name: `Ground at ${tags}` } as const);
+      return made;
+    };
   };
-  if (lamps.length < ROW_FROM) return lamps.map((lamp) => ({ lamp, at: middle, ground }));
+  if (lamps.length < ROW_FROM) {
+    const ground = groundOf(lamps.map((lamp) => lamp.tag).join(' '));
+    return lamps.map((lamp) => ({ lamp, at: middle, ground }));
+  }
   const across = [...lamps].sort((a, b) => a.position.yMm - b.position.yMm || a.position.zMm - b.position.zMm);
   const [first, last] = [across[0]!, across.at(-1)!];
   const isFromFirst = runMm(here, first.position) <= runMm(here, last.position);
-  return (isFromFirst ? across : across.reverse()).map((lamp) => ({ lamp, at: lamp.position, ground }));
+  return (isFromFirst ? across : across.reverse()).map((lamp) => ({
+    lamp,
+    at: lamp.position,
+    // Each to metal beside it: over a row no one place is near to all.
+    ground: groundOf(lamp.tag),
+  }));
 }
 
 /**

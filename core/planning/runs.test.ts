@@ -45,6 +45,8 @@ describe('a run', () => {
     const { build } = unit;
     expect(splicesOf(build)).toHaveLength(4);
     expect(fullest(build)).toBe(MOST_IN_A_CRIMP);
+    const grounds = Object.values(build.elements).filter(({ kind }) => kind === 'ground');
+    expect(grounds.map(({ id }) => wiresAt(build, id).length)).toEqual([1, 1, 1, 1, 1]);
     // In the order in which they stand there, from one side to the other.
     const yOf = (name: string) =>
       Object.values(build.lamps).find((lamp) => lamp.tag === name.replace('Splice at ', ''))!.position.yMm;
