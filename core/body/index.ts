@@ -27,6 +27,6 @@ export {
 } from './makeBody.ts';
 export { contains, extent, type Outline } from './outline/outline.ts';
 export { outlineIn, paintOrder } from './paintOrder.ts';
-export { carriedBy, type Direction, posed, posedPlace, posesOf } from './pose.ts';
+export { carriedBy, type Direction, posed, posedPlace, posesOf, raisesParts } from './pose.ts';
 export { blockedBy, ontoSkin, partUnder, skinAt, skinOf, viewOfFace } from './solid.ts';
 export { OWN_OUTLINE_ID } from './templates/ownOutline.ts';

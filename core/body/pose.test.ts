@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { castRay, directionOf, rayCaster } from '../sight/index.ts';
 import type { Body, Pose } from './bodyModel.ts';
 import { makeBody } from './makeBody.ts';
-import { type Direction, posed, posedPlace, posesOf } from './pose.ts';
+import { type Direction, posed, posedPlace, posesOf, raisesParts } from './pose.ts';
 
 const bodyOf = (id: string, attachments: Parameters<typeof makeBody>[2] = {}): Body => {
   const made = makeBody(id, {}, attachments);
@@ -101,5 +101,20 @@ describe('attachments', () => {
     expect(Math.max(...ys) - Math.min(...ys)).toBeGreaterThan(3000);
     const zs = bed.side.map(([, z]) => z);
     expect(Math.max(...zs) - Math.min(...zs)).toBeGreaterThan(700);
+  });
+});
+
+describe('what raises something over whoever works under it', () => {
+  it.each([
+    ['recovery-truck', true],
+    ['tilt-trailer', true],
+    ['loader', true],
+    ['drop-side-truck', false],
+    ['van', false],
+    ['motorcycle', false],
+  ])('%s: %s', (bodyId, raises) => {
+    const made = makeBody(bodyId, {});
+    if (!made.ok) throw new Error(made.reason.message);
+    expect(raisesParts(made.value)).toBe(raises);
   });
 });

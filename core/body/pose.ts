@@ -176,3 +176,9 @@ export function posesOf(body: Body): { name: string; pose: Pose }[] {
     ),
   ];
 }
+
+const RAISED = /^(raised|tipped|tilted|half up)$/;
+
+/** Does a unit raise something that comes down on whoever works under it? A drop side or a mirror does not. */
+export const raisesParts = (body: Pick<Body, 'joints'>): boolean =>
+  body.joints.some((joint) => joint.positions.some(({ name }) => RAISED.test(name)));

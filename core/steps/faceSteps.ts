@@ -1,5 +1,5 @@
 /** Steps at the faces of a unit: holes as its lamps' bases ask for them, and mounting as each is held. */
-import type { Body } from '../body/index.ts';
+import { type Body, raisesParts } from '../body/index.ts';
 import type { Build, Face, Lamp, MountKind } from '../document/index.ts';
 import {
   allHoles,
@@ -112,7 +112,6 @@ export function faceSteps(
   const sum = (list: readonly Lamp[], minutesOf: (lamp: Lamp) => number) =>
     Math.round(list.reduce((all, lamp) => all + minutesOf(lamp) * (seconds.has(lamp.id) ? SECOND_OF_PAIR : 1), 0));
   const all = holeList(build, body);
-  const hasProps = body.joints.some((joint) => joint.positions.some(({ at }) => at > 0));
   const holes: Unordered[] = [];
   const mounts: Unordered[] = [];
   for (const [face, list] of byFace(lamps)) {
@@ -177,7 +176,9 @@ export function faceSteps(
           face,
           where,
           people: heavy ? 2 : 1,
-          caution: heavy ? `Two to lift.${hasProps ? ' Support what can come down on its props first.' : ''}` : null,
+          caution: heavy
+            ? `Two to lift.${raisesParts(body) ? ' Support what can come down on its props first.' : ''}`
+            : null,
           measures: lampMeasures(list.filter((lamp) => !drilled.includes(lamp))),
           minutes: sum(list, ({ mount }) => MOUNTS[mount].minutes),
         },

@@ -3,7 +3,7 @@
  * are common practice, no source; what a crew really needs is learned from what it writes down.
  */
 
-import { bodyOf, templateById } from '../body/index.ts';
+import { bodyOf, raisesParts } from '../body/index.ts';
 import type { AssessedFeed } from '../circuit/index.ts';
 import type { Build, Lamp } from '../document/index.ts';
 import { isRun, sourceInText } from '../graph/index.ts';
@@ -72,9 +72,6 @@ function fusesOut(build: Build, feeds: readonly AssessedFeed[]): string[] {
   return [...(feeds.length > cut.length ? ['every fuse of the new feeds in your pocket'] : []), ...new Set(own)];
 }
 
-/** Does anything of the unit's kind raise, that somebody could work under? */
-const hasRaised = (build: Build): boolean => templateById(build.body.bodyId)?.group !== 'cycle';
-
 /** Before anything is drilled: every lamp lit, then looked at in its place. */
 const looseSteps = (lamps: readonly Lamp[]): Unordered[] => [
   step(
@@ -114,7 +111,9 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
       key: 'isolate',
       title: 'Take the power off',
       detail: ['Key out, battery negative off', ...fusesOut(build, feeds)].join('; ').concat('.'),
-      caution: hasRaised(build) ? 'Support raised beds and booms on their props before working under them.' : null,
+      caution: raisesParts(bodyOf(build))
+        ? 'Support raised beds and booms on their props before working under them.'
+        : null,
       minutes: 10,
     }),
     ...(lamps.length > 0 ? looseSteps(lamps) : []),
