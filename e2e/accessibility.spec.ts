@@ -36,6 +36,30 @@ const VIEWS: View[] = [
     ],
   },
   ...['survey', 'place', 'parts', 'build', 'handover'].map((stage) => ({ path: `/unit/SR-11/${stage}` })),
+  {
+    path: '/unit/SR-11/place',
+    open: [
+      'every hole, and a base to be measured',
+      async (page) => {
+        await page.keyboard.press('o');
+        await page
+          .getByRole('button', { name: /^Choose L1/ })
+          .first()
+          .click();
+        await page.getByRole('button', { name: 'Measure again' }).click();
+      },
+    ],
+  },
+  {
+    path: '/unit/SR-11/place',
+    open: [
+      'a row on a part',
+      async (page) => {
+        await page.keyboard.press('r');
+        await page.getByRole('region', { name: 'Row' }).waitFor();
+      },
+    ],
+  },
   { path: '/unit/SR-11/place?findings=1' },
   { path: '/unit/SR-11/feed' },
   { path: '/unit/SR-11/feed', open: ['a feed', (page) => page.locator('[data-feed]').first().press('Enter')] },

@@ -30,6 +30,18 @@ const SHOTS: Shot[] = [
     },
   },
   {
+    name: 'place-holes',
+    path: '/unit/SR-07/place',
+    prepare: async (page) => {
+      await page.keyboard.press('o');
+      await page
+        .getByRole('button', { name: /^Choose F1 L6/ })
+        .first()
+        .click();
+      await page.locator('.base-drawing').waitFor();
+    },
+  },
+  {
     name: 'findings',
     path: '/unit/SR-05/place?findings=1',
     prepare: async (page) => {
@@ -63,14 +75,6 @@ const SHOTS: Shot[] = [
     path: '/shop',
     prepare: async (page) => {
       await page.locator('.block.may-move[aria-label^="SR-07,"]').first().click();
-    },
-  },
-  {
-    name: 'stock',
-    path: '/shop/stock',
-    prepare: async (page) => {
-      await page.getByRole('combobox', { name: 'Unit' }).click();
-      await page.getByTitle(/SR-09/).click();
     },
   },
   { name: 'prove', path: '/unit/SR-11/prove' },

@@ -3,7 +3,7 @@
  * places of its two ends. Lengths, slack at joints and what runs together in each segment follow from that.
  */
 import { type Body, carriedBy } from '../body/index.ts';
-import type { Build, Id, OperationDraft, Position, RouteLink, RouteNode, Wire } from '../document/index.ts';
+import type { Build, Id, Lamp, OperationDraft, Position, RouteLink, RouteNode, Wire } from '../document/index.ts';
 import { placeKeyOf, placeOf, placeOfSource, wiresRun } from '../graph/index.ts';
 import { conductor, type Millimetres, wireOuterMm } from '../units/index.ts';
 import { bundleMm, loomFor } from './bundles.ts';
@@ -50,7 +50,10 @@ export function elementPlaces(build: Build): Map<Id, Position> {
       const round: [Id, Position][] = [];
       for (const id of Object.keys(build.elements)) {
         if (places.has(id)) continue;
-        const near = (neighbours.get(id) ?? []).filter((each) => places.has(each) && (!onlyLamps || isLamp(each)));
+        const beside = neighbours.get(id) ?? [];
+        const near = onlyLamps
+          ? [...beside.filter(isLamp), ...twinsBeyond(build, id, neighbours)]
+          : beside.filter((each) => places.has(each));
         if (near.length > 0) round.push([id, middle(near.map((each) => places.get(each)!))]);
       }
       for (const [id, place] of round) places.set(id, place);
@@ -58,6 +61,25 @@ export function elementPlaces(build: Build): Map<Id, Position> {
     }
   }
   return places;
+}
+
+/**
+ * Twins of a splice's lamps that hang on the next splice: both crimps are made where the run passes between the two, one
+ * beside the other.
+ */
+function twinsBeyond(build: Build, id: Id, neighbours: ReadonlyMap<Id, Id[]>): Id[] {
+  const lampOf = (loadId: Id): Lamp | undefined => {
+    const load = build.elements[loadId];
+    return load?.kind === 'lampLoad' ? build.lamps[load.lampId] : undefined;
+  };
+  const isSplice = (each: Id) => build.elements[each]?.kind === 'splice';
+  if (!isSplice(id)) return [];
+  const beside = neighbours.get(id) ?? [];
+  const pairs = new Set(beside.flatMap((each) => lampOf(each)?.pairId ?? []));
+  return beside
+    .filter(isSplice)
+    .flatMap((next) => neighbours.get(next) ?? [])
+    .filter((each) => pairs.has(lampOf(each)?.pairId ?? ''));
 }
 
 /** A fuse sits within a hand's width of what it is fed from, and a relay of which nobody said more beside its fuse. */

@@ -27,6 +27,10 @@ const MAX_ROUNDS = 200;
 /** Leads at the panel stay as they are: nobody lugs thick wire into a fuse holder for a hand's width of it. */
 const LEAD_MM = 600;
 
+/** A piece of the run itself, however short: crimp to crimp it takes what the run takes. */
+const isBetweenCrimps = (build: Build, { from, to }: Wire): boolean =>
+  [from, to].every(({ elementId }) => build.elements[elementId]?.kind === 'splice');
+
 const nextSize = (wire: Wire): Conductor | undefined => {
   const { areaMm2 } = conductor(wire.table, wire.gauge);
   return conductorsOf(wire.table).find((size) => size.areaMm2 > areaMm2 + 1e-9);
@@ -58,7 +62,8 @@ function thickerSizes(build: Build, fuseId: Id): { sizes: ReadonlyMap<Id, Conduc
     const [worst] = wiresOnWay(tried, feed, farLamp.id)
       .filter((wire) => {
         const next = nextSize(wire);
-        return next !== undefined && wire.lengthMm >= LEAD_MM && next.areaMm2 <= (takes.get(wire.id) ?? 0) + 1e-9;
+        const isLead = wire.lengthMm < LEAD_MM && !isBetweenCrimps(tried, wire);
+        return next !== undefined && !isLead && next.areaMm2 <= (takes.get(wire.id) ?? 0) + 1e-9;
       })
       .sort((a, b) => worth(b) - worth(a));
     if (!worst) break;

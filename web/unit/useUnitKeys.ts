@@ -52,7 +52,7 @@ export const KEY_LINES: KeyLine[] = [
   { keys: ['H'], words: 'set to the height of the first' },
   { keys: ['G'], words: 'group or ungroup' },
   { keys: ['L'], words: 'lock or unlock' },
-  { keys: ['R'], words: 'place a row between two edges' },
+  { keys: ['R'], words: 'lay a row on a part' },
   { keys: ['U'], words: 'copy the layout of another unit' },
   { keys: ['V'], words: 'from where the selected lamp is seen' },
   { keys: ['X'], words: 'zones' },

@@ -13,7 +13,9 @@ export function BaseSection({ lamp, model }: { lamp: Lamp; model: LampModel }) {
   const mount = mountOf(lamp, model);
   const drilling = drillingOf(lamp, model);
   if (mount.holes === 0 || (drilling.holes.length === 0 && drilling.slots.length === 0)) return null;
-  const canMeasure = mayEdit && drilling.slots.length === 0 && mount.kind !== 'flush';
+  // A grommet sits in the middle, and a slot follows from the face: there is nothing to measure.
+  const isGiven = mount.kind === 'flush' || (mount.kind === 'grommet' && mount.holes === 1);
+  const canMeasure = mayEdit && !isGiven;
   return (
     <div className="base-section">
       <BaseDrawing base={baseOf(lamp, model)} isRound={model.face.shape === 'round'} drilling={drilling} />
