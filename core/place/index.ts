@@ -51,6 +51,7 @@ export {
   type HoleTool,
   holeList,
   NOTHING_BEHIND,
+  sidelessName,
 } from './papers/holeList.ts';
 export { tapeSheet } from './papers/tapeSheet.ts';
 export {

@@ -10,6 +10,7 @@ import {
   type HoleRow,
   holeList,
   MOUNTS,
+  sidelessName,
 } from '../place/index.ts';
 import { wrightUnit } from './learning.ts';
 import { MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
@@ -57,7 +58,7 @@ function secondsOf(lamps: readonly Lamp[]): ReadonlySet<string> {
 
 /** How one row of the hole list is made, and where the bit has to stop. */
 function holeWords({ count, tool, diameterMm, slot, part, depth, edge }: HoleRow): string {
-  const through = part ? `${sideless(part.name)} (${part.material} ${formatMm(part.thicknessMm)})` : 'the skin';
+  const through = part ? `${sidelessName(part)} (${part.material} ${formatMm(part.thicknessMm)})` : 'the skin';
   const size = slot ? `${formatMm(slot.widthMm)} x ${formatMm(slot.heightMm)}` : formatMm(diameterMm);
   const made = slot
     ? `cut ${Math.round(cutLengthMm(slot))} mm between the corner holes, try the lamp`
@@ -68,16 +69,14 @@ function holeWords({ count, tool, diameterMm, slot, part, depth, edge }: HoleRow
   return `${count} × ${size} in ${through}: ${made}${stop}; ${edge.join(', ')}`;
 }
 
-const sideless = (name: string): string => name.replace(/, (left|right)$/, '');
-
 /** What a bit must not reach, and where nobody knows; empty where all was looked at. */
 function depthWarnings(rows: readonly HoleRow[]): string[] {
   const known = rows.flatMap(({ part, depth }) =>
     part && depth.kind === 'collar'
-      ? `${depth.behind.what} ${formatMm(depth.behind.depthMm)} mm behind ${sideless(part.name)}.`
+      ? `${depth.behind.what} ${formatMm(depth.behind.depthMm)} mm behind ${sidelessName(part)}.`
       : [],
   );
-  const unknown = rows.flatMap(({ part, depth }) => (part && depth.kind === 'ask' ? sideless(part.name) : []));
+  const unknown = rows.flatMap(({ part, depth }) => (part && depth.kind === 'ask' ? sidelessName(part) : []));
   return [
     ...[...new Set(known)].map((words) => words[0]!.toUpperCase() + words.slice(1)),
     ...(unknown.length > 0 ? [`Nobody has looked behind ${[...new Set(unknown)].join(', ')}: look first.`] : []),
@@ -97,7 +96,9 @@ function mountWords(build: Build, lamps: readonly Lamp[]): string {
   }
   return [...byMount]
     .map(
-      ([kind, list]) => `${tagsOf(list)}: ${MOUNTS[kind].order.filter((word) => !MAKES_HOLES.test(word)).join(', ')}.`,
+      // What is riveted is drilled as it goes on.
+      ([kind, list]) =>
+        `${tagsOf(list)}: ${MOUNTS[kind].order.filter((word) => kind === 'rivet' || !MAKES_HOLES.test(word)).join(', ')}.`,
     )
     .join(' ');
 }

@@ -227,6 +227,26 @@ describe('words of drilling and mounting', () => {
     expect(stepsOf(magnet).some(({ kind }) => kind === 'drill' || kind === 'pilot')).toBe(false);
   });
 
+  it('what is riveted is drilled as it goes on', () => {
+    const model = {
+      ...build.models['MK-0101']!,
+      mounts: [{ kind: 'rivet' as const, holes: 2, holeMm: 4.8, places: null }],
+    };
+    const riveted = {
+      ...build,
+      models: { ...build.models, 'MK-0101': model },
+      lamps: Object.fromEntries(
+        Object.entries(build.lamps).map(([id, lamp]) => [
+          id,
+          lamp.modelKey === 'MK-0101' ? { ...lamp, mount: 'rivet' as const } : lamp,
+        ]),
+      ),
+    };
+    expect(stepOf(riveted, 'mount:left').detail).toBe(
+      'L1: drill one, rivet one, check the fit, drill and rivet the rest.',
+    );
+  });
+
   it('a base that nobody has measured is marked through, not by a template', () => {
     const models = Object.fromEntries(
       Object.entries(build.models).map(([key, model]) => [

@@ -19,6 +19,7 @@ import {
 } from '../mounting/mounts.ts';
 import { compareTags } from '../tags.ts';
 import type { Drawing, Layer, Shape } from './drawing.ts';
+import { sidelessName } from './holeList.ts';
 
 export interface TemplateJob {
   key: string;
@@ -244,9 +245,7 @@ export function drillTemplate(build: Build, job: TemplateJob): Drawing {
       y: fieldTop + (beside ? 0 : index * stationHigh) + reachY + 4,
     }),
   );
-  const on = part
-    ? `${part.name.replace(/, (left|right)$/, '')}, ${part.material} ${formatMm(part.thicknessMm)} mm`
-    : 'no panel found';
+  const on = part ? `${sidelessName(part)}, ${part.material} ${formatMm(part.thicknessMm)} mm` : 'no panel found';
   const shapes: Shape[] = [
     text(MARGIN_MM, MARGIN_MM + 7, 7, `${build.unit.tag}  ${listed(lamps)}`, { bold: true }),
     text(MARGIN_MM, MARGIN_MM + 14, 4, `${model.name} (${model.key}), ${MOUNTS[job.mount].name.toLowerCase()}`),

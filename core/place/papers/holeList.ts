@@ -82,6 +82,9 @@ function toolFor(diameterMm: Millimetres, part: BodyPart | null): HoleTool {
   return last === 'step bit' || last === 'hole saw' ? last : 'twist bit';
 }
 
+/** What a part is called where its two sides are told as one: Side locker. */
+export const sidelessName = ({ name }: Pick<BodyPart, 'name'>): string => name.replace(/, (left|right)$/, '');
+
 /** Left and right of one thing are drilled alike. */
 const sideless = (part: BodyPart | null): string => part?.id.replace(/-(left|right)$/, '') ?? 'none';
 

@@ -1,5 +1,5 @@
 import { WarningOutlined } from '@ant-design/icons';
-import { cutLengthMm, type HoleRow, tagList } from '../../../core/place/index.ts';
+import { cutLengthMm, type HoleRow, sidelessName, tagList } from '../../../core/place/index.ts';
 import { type LengthUnit, mm, say, typedLength } from '../../../core/units/index.ts';
 import { useWords } from '../../app/useWords.ts';
 
@@ -30,7 +30,7 @@ export function HoleRowLine({
   const inWords = useWords();
   const { tool, diameterMm, slot, count, part, depth, edge, lamps, isMeasured } = row;
   const tags = tagList(lamps.map(({ tag }) => tag));
-  const name = part?.name.replace(/, (left|right)$/, '') ?? 'no part found';
+  const name = part ? sidelessName(part) : 'no part found';
   const warning =
     depth.kind === 'collar' && !isTold
       ? inWords(say`${depth.behind.what} ${mm(depth.behind.depthMm)} behind: collar at ${mm(depth.stopMm)}`)

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useMemo } from 'react';
 import type { Id } from '../../../core/document/index.ts';
-import { behindKey, type HoleRow, holeList, NOTHING_BEHIND, tagList } from '../../../core/place/index.ts';
+import { behindKey, type HoleRow, holeList, NOTHING_BEHIND, sidelessName, tagList } from '../../../core/place/index.ts';
 import { useUnit } from '../useUnit.ts';
 import { BaseSection } from './BaseSection.tsx';
 import { HoleRowLine } from './HoleRowLine.tsx';
@@ -15,9 +15,10 @@ export function HolesPanel({ selection, onSelect }: { selection: readonly Id[]; 
   const rows = useMemo(() => holeList(build, body), [build, body]);
   const shown =
     selection.length > 0 ? rows.filter(({ lamps }) => lamps.some(({ id }) => selection.includes(id))) : rows;
-  const unknown = [
-    ...new Map(rows.flatMap((row) => (row.depth.kind === 'ask' && row.part ? [[row.part.name, row]] : []))),
-  ];
+  const unknown = new Map<string, Set<string>>();
+  for (const { depth, part, partIds } of rows)
+    if (depth.kind === 'ask' && part)
+      unknown.set(sidelessName(part), new Set([...(unknown.get(sidelessName(part)) ?? []), ...partIds]));
   const [holes, slots] = [count(rows, false), count(rows, true)];
   const chosen = build.lamps[selection[0] ?? ''];
   const model = chosen && build.models[chosen.modelKey];
@@ -68,18 +69,18 @@ export function HolesPanel({ selection, onSelect }: { selection: readonly Id[]; 
           <BaseSection lamp={chosen} model={model} />
         </>
       )}
-      {mayEdit && selection.length === 0 && unknown.length > 0 && (
+      {mayEdit && selection.length === 0 && unknown.size > 0 && (
         <>
           <h3>What lies behind</h3>
           <ul className="behind-asks">
-            {unknown.map(([name, { partIds }]) => (
+            {[...unknown].map(([name, partIds]) => (
               <li key={name}>
-                <span>{name.replace(/, (left|right)$/, '')}: nobody has looked</span>
+                <span>{name}: nobody has looked</span>
                 <Button
                   size="small"
                   onClick={() =>
                     act(
-                      ...partIds.map((partId) => ({
+                      ...[...partIds].map((partId) => ({
                         kind: 'answerSurvey' as const,
                         key: behindKey(partId),
                         value: NOTHING_BEHIND,
