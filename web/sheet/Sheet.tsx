@@ -237,7 +237,7 @@ export function Sheet(props: SheetProps) {
           </svg>
         </>
       )}
-      {layout && props.showKey && <SheetKey build={build} layout={layout} />}
+      {layout && props.showKey && <SheetKey build={build} layout={layout} unit={unit} />}
       {layout && zones.length > 0 && <ZoneKey zones={zones} />}
       {layout && (form === 'full' || form === 'compact') && (
         <ZoomTools zoom={zoom} focus={focusMark(marks, selection)} />

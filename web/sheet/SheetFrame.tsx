@@ -95,10 +95,3 @@ export const SheetFrame = memo(function SheetFrame({
     </g>
   );
 });
-
-/** Length of a scale bar that fits: 1, 2 or 5 times a power of ten metres. */
-export function scaleBarMm(pxPerMm: number, mostPx = 110): number {
-  const most = mostPx / pxPerMm;
-  const power = 10 ** Math.floor(Math.log10(most));
-  return [5, 2, 1].map((n) => n * power).find((length) => length <= most) ?? power;
-}

@@ -1,7 +1,8 @@
 import type { Build, LightColour } from '../../core/document/index.ts';
+import type { LengthUnit } from '../../core/units/index.ts';
 import { LIGHT } from '../ui/tokens.ts';
 import type { SheetLayout } from './layout.ts';
-import { scaleBarMm } from './SheetFrame.tsx';
+import { scaleBar } from './scaleBar.ts';
 
 const COLOUR_NAMES: Record<LightColour, string> = {
   amber: 'Amber',
@@ -11,11 +12,11 @@ const COLOUR_NAMES: Record<LightColour, string> = {
   green: 'Green',
 };
 
-/** What the colours mean, how many of each, and how long a metre is. */
-export function SheetKey({ build, layout }: { build: Build; layout: SheetLayout }) {
+/** What the colours mean, how many of each, and how long a metre or a foot is. */
+export function SheetKey({ build, layout, unit }: { build: Build; layout: SheetLayout; unit: LengthUnit }) {
   const counts = new Map<LightColour, number>();
   for (const lamp of Object.values(build.lamps)) counts.set(lamp.colour, (counts.get(lamp.colour) ?? 0) + 1);
-  const barMm = scaleBarMm(layout.pxPerMm);
+  const { lengthMm: barMm, words } = scaleBar(layout.pxPerMm, unit);
   return (
     <div className="sheet-key">
       <b>Walkaround sheet</b>
@@ -36,7 +37,7 @@ export function SheetKey({ build, layout }: { build: Build; layout: SheetLayout 
           0
         </text>
         <text x={barMm * layout.pxPerMm - 6} y={24} style={{ font: '400 11.5px var(--mono)' }}>
-          {barMm / 1000} m
+          {words}
         </text>
       </svg>
       <div>Five views, one scale</div>
