@@ -25,6 +25,7 @@ export {
   usualPacks,
   usualPanelPlace,
 } from './makeBody.ts';
+export { isMetal, nearestMetal } from './metal.ts';
 export { contains, extent, type Outline } from './outline/outline.ts';
 export { outlineIn, paintOrder } from './paintOrder.ts';
 export { carriedBy, type Direction, posed, posedPlace, posesOf, raisesParts } from './pose.ts';

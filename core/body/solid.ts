@@ -7,7 +7,7 @@ import { contains, crossings, type Interval, overlap } from './outline/outline.t
 
 export type Axis = 'x' | 'y' | 'z';
 
-interface Point3 {
+export interface Point3 {
   xMm: Millimetres;
   yMm: Millimetres;
   zMm: Millimetres;

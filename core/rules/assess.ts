@@ -16,6 +16,7 @@ import { STAND_RULES } from './placing/standRules.ts';
 import { WARNING_RULES } from './placing/warningRules.ts';
 import { ZONE_RULES } from './placing/zoneRules.ts';
 import { BUNDLE_RULES } from './wiring/bundleRules.ts';
+import { GROUND_RULES } from './wiring/groundRules.ts';
 import { INTENT_RULES } from './wiring/intentRules.ts';
 import { JOIN_RULES, WORK_RULES } from './wiring/joinRules.ts';
 import { POWER_RULES } from './wiring/powerRules.ts';
@@ -36,6 +37,7 @@ const PLAN_RULES: readonly FindingRule[] = [
   ...MOUNT_RULES,
   ...STAND_RULES,
   ...BUNDLE_RULES,
+  ...GROUND_RULES,
   ...ZONE_RULES,
   ...SIGHT_RULES,
   ...PACK_RULES,
