@@ -8,7 +8,16 @@ import { planRoutes } from '../planning/index.ts';
 
 import { bundleMm, grommetFor, loomFor } from './bundles.ts';
 import { CLEARANCE_MM, segmentDistanceMm } from './clearance.ts';
-import { bundlesOf, distanceMm, planLengths, runsOf, segmentsOf, throughNode, wireRoutes } from './routes.ts';
+import {
+  bundlesOf,
+  distanceMm,
+  elementPlaces,
+  planLengths,
+  runsOf,
+  segmentsOf,
+  throughNode,
+  wireRoutes,
+} from './routes.ts';
 
 const newId = furtherIds();
 
@@ -187,5 +196,52 @@ describe('runs', () => {
     expect(Object.keys(spliced.wires)).toHaveLength(Object.keys(build.wires).length + 1);
     expect(runsOf(spliced)).toHaveLength(count);
     expect(runsOf(spliced).find((run) => run.wireIds.includes(branch.id))!.lengthMm).toBeCloseTo(branch.lengthMm, 9);
+  });
+});
+
+describe('where joints of a run are', () => {
+  const placeOf = (build: Build, name: string) => {
+    const splice = Object.values(build.elements).find((element) => element.name === name)!;
+    return elementPlaces(build).get(splice.id)!;
+  };
+
+  it('both crimps of a pair sit where the run passes between the two', () => {
+    const build = routedTruck();
+    for (const name of ['Splice at L1', 'Splice at R1']) {
+      expect(placeOf(build, name).yMm).toBeCloseTo(0, 6);
+      expect(placeOf(build, name).xMm).toBeCloseTo(2900, 6);
+    }
+    const [one, other] = ['Splice at L1', 'Splice at R1'].map(
+      (name) => Object.values(build.elements).find((element) => element.name === name)!.id,
+    );
+    const between = Object.values(build.wires).find(({ from, to }) =>
+      [one, other].every((id) => from.elementId === id || to.elementId === id),
+    )!;
+    expect(between.lengthMm).toBeLessThanOrEqual(100);
+  });
+
+  it('lamps that are no pair are tapped each beside itself', () => {
+    const unit = testTruck();
+    for (const yMm of [-800, -200, 300]) unit.lamp('MK-0103', 'front', { yMm, zMm: 2530 }, { single: true });
+    const tags = Object.values(unit.build.lamps).map(({ tag }) => tag);
+    const { build } = unit.feed({
+      name: 'Warn',
+      pattern: 'quad',
+      wanted: 'always',
+      slot: 'hot',
+      tags: tags.join(' '),
+      control: SWITCH,
+    });
+    const splices = Object.values(build.elements).filter(({ kind }) => kind === 'splice');
+    expect(splices).toHaveLength(2);
+    const places = elementPlaces(build);
+    const lamps = Object.values(build.lamps).map(({ position }) => position.yMm);
+    // The first sits at its lamp; the last lamp hangs on the joint before it, which is pulled half way there.
+    expect(splices.filter(({ id }) => lamps.includes(places.get(id)!.yMm))).toHaveLength(1);
+  });
+
+  it('a lamp that is gone pulls nothing', () => {
+    const build = { ...routedTruck(), lamps: {} };
+    for (const place of elementPlaces(build).values()) expect(Number.isFinite(place.xMm)).toBe(true);
   });
 });

@@ -51,9 +51,8 @@ export function elementPlaces(build: Build): Map<Id, Position> {
       for (const id of Object.keys(build.elements)) {
         if (places.has(id)) continue;
         const beside = neighbours.get(id) ?? [];
-        const near = onlyLamps
-          ? [...beside.filter(isLamp), ...twinsBeyond(build, id, neighbours)]
-          : beside.filter((each) => places.has(each));
+        const pulled = onlyLamps ? [...beside.filter(isLamp), ...twinsBeyond(build, id, neighbours)] : beside;
+        const near = pulled.filter((each) => places.has(each));
         if (near.length > 0) round.push([id, middle(near.map((each) => places.get(each)!))]);
       }
       for (const [id, place] of round) places.set(id, place);
