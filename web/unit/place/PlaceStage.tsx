@@ -1,15 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Pose } from '../../../core/body/index.ts';
 import type { Build, Face, Id, Position } from '../../../core/document/index.ts';
-import {
-  arrangedPlaces,
-  dropPlace,
-  type Move,
-  nudge,
-  placeLampOperation,
-  rowAxes,
-  usableAt,
-} from '../../../core/place/index.ts';
+import { dropPlace, type Move, nudge, placeLampOperation } from '../../../core/place/index.ts';
 import { findingsAt, isOpen } from '../../../core/rules/index.ts';
 import type { FieldOptions } from '../../../core/sight/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
@@ -80,7 +72,9 @@ export function PlaceStage() {
   const [pose, setPose] = useState<Pose>(TRAVELLING);
   const [loaded, setLoaded] = useState(false);
   const [overlay, setOverlay] = useState<Overlay>('none');
-  const [row, setRow] = useState<RowWish | null>(null);
+  const [wished, setRow] = useState<RowWish | null>(null);
+  // Somebody may have changed the body meanwhile, and its part be gone.
+  const row = body.parts.some(({ id: partId }) => partId === wished?.partId) ? wished : null;
   const [copying, setCopying] = useState(false);
   const travelling = Object.values(pose).every((at) => at === 0);
 
@@ -134,19 +128,10 @@ export function PlaceStage() {
     (layout: SheetLayout) => <HoleLayer build={build} layout={layout} selection={selection} />,
     [build, selection],
   );
+  const rowModel = shelf.find((entry) => entry.model.key === row?.modelKey)?.model;
   const ghost = useCallback(
-    (layout: SheetLayout) => {
-      const part = body.parts.find(({ id: partId }) => partId === row?.partId);
-      const usable = row && part && usableAt(part, row.face, row.acrossMm);
-      if (!usable) return null;
-      const { along, across } = rowAxes(row.face);
-      const positions = arrangedPlaces(row.arrangement, usable).map(
-        (at): Position => ({ xMm: 0, yMm: 0, zMm: 0, [along]: at, [across]: row.acrossMm }),
-      );
-      const model = shelf.find((entry) => entry.model.key === row.modelKey)?.model;
-      return <RowGhost layout={layout} face={row.face} positions={positions} model={model} />;
-    },
-    [row, body, shelf],
+    (layout: SheetLayout) => row && <RowGhost layout={layout} body={body} wish={row} model={rowModel} />,
+    [row, body, rowModel],
   );
   const single = selection.length === 1 ? build.lamps[selection[0]!] : undefined;
   const ofSelection = (findings ?? []).filter((finding) => selection.some((id) => finding.place.lampIds.includes(id)));
