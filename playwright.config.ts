@@ -4,13 +4,14 @@ export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.spec.ts',
   outputDir: 'test-results/e2e',
-  timeout: 120_000,
-  expect: { timeout: 10_000 },
+  // A machine that does something else beside takes three times as long.
+  timeout: 300_000,
+  expect: { timeout: 30_000 },
   workers: 2,
   reporter: [['list'], ['json', { outputFile: process.env.EMBER_E2E_COUNTS ?? 'test-results/e2e.json' }]],
   globalSetup: './e2e/globalSetup.ts',
   use: {
-    actionTimeout: 10_000,
+    actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     // Nothing moves while it is waited for.
     contextOptions: { reducedMotion: 'reduce' },
