@@ -9,6 +9,7 @@ export {
   wireOuterMm,
 } from './conductors.ts';
 export {
+  formatFineInches,
   formatLength,
   formatMm,
   formatTapeInches,
@@ -16,8 +17,22 @@ export {
   MM_PER_FOOT,
   parseLength,
   toTenthsMm,
+  typedFine,
   typedLength,
 } from './length.ts';
 export { parseNumber } from './number.ts';
 export type { Amps, Degrees, Millimetres, Ohms, SquareMillimetres, Volts } from './quantities.ts';
-export { inWords, kindOfWords, METRIC, mm, mm2, plain, type ReaderUnits, run, say, type Words } from './words.ts';
+export {
+  fine,
+  inWords,
+  joined,
+  kindOfWords,
+  METRIC,
+  mm,
+  mm2,
+  plain,
+  type ReaderUnits,
+  run,
+  say,
+  type Words,
+} from './words.ts';

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formatLength, formatMm, formatTapeInches, parseLength, toTenthsMm, typedLength } from './length.ts';
+import {
+  formatFineInches,
+  formatLength,
+  formatMm,
+  formatTapeInches,
+  parseLength,
+  toTenthsMm,
+  typedFine,
+  typedLength,
+} from './length.ts';
 
 /** 1 in = 25.4 mm exactly (international inch, 1959). */
 const IN = 25.4;
@@ -104,6 +113,35 @@ describe('lengths as typed', () => {
         expect(read === null || Number.isFinite(read)).toBe(true);
       }),
       { numRuns: 500 },
+    );
+  });
+});
+
+describe('what is finer than a tape', () => {
+  it.each([
+    // Inch bits in millimetres: 1/8 is 3.175, 17/64 is 6.747, 9/16 is 14.288.
+    [3.2, '1/8'],
+    [3.175, '1/8'],
+    [6.75, '17/64'],
+    [14.3, '9/16'],
+    [25.4, '1'],
+    // No bit of sixty-fourths: thousandths. 6.5 and 7 mm are told apart, which sixteenths do not.
+    [6.5, '0.256'],
+    [7, '0.276'],
+    [0.9, '0.035'],
+    [-37, '-1.457'],
+  ])('%d mm are %s in', (lengthMm, text) => {
+    expect(formatFineInches(lengthMm)).toBe(text);
+    expect(typedFine(lengthMm, 'in')).toBe(text);
+  });
+
+  it('is read again as what it was, to a few hundredths of a millimetre', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 3000 }), (tenths) => {
+        const read = parseLength(typedFine(tenths / 10, 'in'), 'in');
+        expect(Math.abs(read! - tenths / 10)).toBeLessThanOrEqual(0.0301);
+        expect(parseLength(typedFine(tenths / 10, 'mm'), 'mm')).toBe(tenths / 10);
+      }),
     );
   });
 });

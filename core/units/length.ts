@@ -15,20 +15,34 @@ export const inchesToMm = (lengthIn: number): Millimetres => lengthIn * MM_PER_I
 /** Inches from millimetres. */
 export const mmToInches = (lengthMm: Millimetres): number => lengthMm / MM_PER_INCH;
 
-/** Inches as a tape shows them, to the nearest sixteenth: `formatTapeInches(1190) // => '46 7/8'`. */
-export function formatTapeInches(lengthMm: Millimetres): string {
-  const sixteenths = Math.round(mmToInches(Math.abs(lengthMm)) * 16);
-  const whole = Math.floor(sixteenths / 16);
-  let numerator = sixteenths % 16;
-  let denominator = 16;
-  while (numerator > 0 && numerator % 2 === 0) {
-    numerator /= 2;
-    denominator /= 2;
+/** A whole number of parts of an inch as it is written: `9/64`, `1 7/8`, `-3`. */
+function inParts(parts: number, denominator: number): string {
+  const sign = parts < 0 ? '-' : '';
+  const whole = Math.floor(Math.abs(parts) / denominator);
+  let above = Math.abs(parts) % denominator;
+  let below = denominator;
+  while (above > 0 && above % 2 === 0) {
+    above /= 2;
+    below /= 2;
   }
-  const fraction = numerator === 0 ? '' : `${numerator}/${denominator}`;
-  const sign = lengthMm < 0 && sixteenths > 0 ? '-' : '';
-  if (!fraction) return `${sign}${whole}`;
-  return whole === 0 ? `${sign}${fraction}` : `${sign}${whole} ${fraction}`;
+  if (above === 0) return `${sign}${whole}`;
+  return whole === 0 ? `${sign}${above}/${below}` : `${sign}${whole} ${above}/${below}`;
+}
+
+/** Inches as a tape shows them, to the nearest sixteenth: `formatTapeInches(1190) // => '46 7/8'`. */
+export const formatTapeInches = (lengthMm: Millimetres): string => inParts(Math.round(mmToInches(lengthMm) * 16), 16);
+
+/** Nearer than this to a sixty-fourth is that bit: bits are ground no finer (common practice, no source). */
+const SAME_BIT_MM = 0.03;
+
+/**
+ * Inches of what a tape does not show, a bit, a bore, a sheet: the sixty-fourth that it is, else thousandths.
+ * `formatFineInches(3.2) // => '1/8'`, `formatFineInches(7) // => '0.276'`
+ */
+export function formatFineInches(lengthMm: Millimetres): string {
+  const parts = Math.round(mmToInches(lengthMm) * 64);
+  if (Math.abs(inchesToMm(parts / 64) - lengthMm) <= SAME_BIT_MM) return inParts(parts, 64);
+  return String(Math.round(mmToInches(lengthMm) * 1000) / 1000);
 }
 
 /** Millimetres with a thin gap between thousands, as on the drawing: `formatMm(7400) // => '7 400'`. */
@@ -123,3 +137,7 @@ export const toTenthsMm = (lengthMm: Millimetres): Millimetres => Math.round(len
 /** As it stands in a field that is typed into: millimetres with a tenth where there is one, inches as on the tape. */
 export const typedLength = (lengthMm: Millimetres, unit: LengthUnit): string =>
   unit === 'mm' ? String(toTenthsMm(lengthMm)) : formatTapeInches(lengthMm);
+
+/** The same of what is finer than a tape: of holes, bits and sheets. */
+export const typedFine = (lengthMm: Millimetres, unit: LengthUnit): string =>
+  unit === 'mm' ? typedLength(lengthMm, unit) : formatFineInches(lengthMm);

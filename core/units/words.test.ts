@@ -1,8 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { inWords, kindOfWords, mm, mm2, plain, type Quantity, run, say } from './words.ts';
+import { inWords, joined, kindOfWords, mm, mm2, plain, type Quantity, run, say } from './words.ts';
 
 const INCHES = { length: 'in', wire: 'awg' } as const;
 const told = (quantity: Quantity, units?: Parameters<typeof inWords>[1]) => inWords(say`${quantity}`, units);
+
+describe('sentences one after the other', () => {
+  it('have something between them, and nothing at the ends', () => {
+    const all = [say`one of ${mm(25.4)}`, plain('two'), plain('three')];
+    expect(inWords(joined(all, ', '))).toBe('one of 25.4 mm, two, three');
+    expect(inWords(joined(all.slice(0, 1), ', '), { length: 'in', wire: 'awg' })).toBe('one of 1 in');
+    expect(inWords(joined([], ', '))).toBe('');
+  });
+});
 
 describe('quantities in the units of whoever reads', () => {
   it.each([

@@ -4,7 +4,7 @@
  */
 
 import { conductorsOf } from './conductors.ts';
-import { formatMm, formatTapeInches, type LengthUnit, MM_PER_FOOT } from './length.ts';
+import { formatMm, formatTapeInches, type LengthUnit, MM_PER_FOOT, typedFine } from './length.ts';
 import type { Millimetres, SquareMillimetres } from './quantities.ts';
 
 export type WireUnit = 'metric' | 'awg';
@@ -16,7 +16,11 @@ export interface ReaderUnits {
 
 export const METRIC: ReaderUnits = { length: 'mm', wire: 'metric' };
 
-export type Quantity = { lengthMm: Millimetres } | { runMm: Millimetres } | { areaMm2: SquareMillimetres };
+export type Quantity =
+  | { lengthMm: Millimetres }
+  | { fineMm: Millimetres }
+  | { runMm: Millimetres }
+  | { areaMm2: SquareMillimetres };
 
 export interface Words {
   /** The sentence without what is filled in: one string more than there are values. */
@@ -30,7 +34,15 @@ export const say = (parts: TemplateStringsArray, ...values: Words['values']): Wo
 /** A sentence in which nothing is measured. */
 export const plain = (text: string): Words => ({ parts: [text], values: [] });
 
+/** Sentences or words one after the other, with something between them. */
+export const joined = (all: readonly Words[], between: string): Words => ({
+  parts: ['', ...all.map((_, index) => (index < all.length - 1 ? between : ''))],
+  values: [...all],
+});
+
 export const mm = (lengthMm: Millimetres): Quantity => ({ lengthMm });
+/** What a tape is too coarse for: a hole, a bit, a sheet, how far a bit may come through. */
+export const fine = (fineMm: Millimetres): Quantity => ({ fineMm });
 /** A length of wire, or a distance: metres or feet, with a tenth. */
 export const run = (lengthMm: Millimetres): Quantity => ({ runMm: lengthMm });
 export const mm2 = (areaMm2: SquareMillimetres): Quantity => ({ areaMm2 });
@@ -42,6 +54,7 @@ const SHORT_RUN_MM = 3000;
 const TENTHS_BELOW_MM = 100;
 
 function quantityInWords(quantity: Quantity, { length, wire }: ReaderUnits): string {
+  if ('fineMm' in quantity) return `${typedFine(quantity.fineMm, length)} ${length}`;
   if ('lengthMm' in quantity) {
     const { lengthMm } = quantity;
     if (length === 'in') return `${formatTapeInches(lengthMm)} in`;

@@ -179,7 +179,7 @@ export function OwnLamp({
             {number('Holes', '')}
           </Form.Item>
           <Form.Item label="of" name={['mount', 'holeMm']}>
-            <LengthField label="Diameter of a hole" />
+            <LengthField label="Diameter of a hole" isFine />
           </Form.Item>
           <Form.Item label="Weight" name="massKg">
             {number('Weight', 'kg', 0.01)}

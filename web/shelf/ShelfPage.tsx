@@ -1,7 +1,7 @@
 import { PlusOutlined, SearchOutlined } from '@ant-design/icons';
 import { Button, Input } from 'antd';
 import { useRef, useState } from 'react';
-import { typedLength } from '../../core/units/index.ts';
+import { typedFine } from '../../core/units/index.ts';
 import { useSessionQuery, useShelfQuery } from '../app/api.ts';
 import { useApp } from '../app/store.ts';
 import { FaceSwatch } from '../ui/FaceSwatch.tsx';
@@ -105,7 +105,7 @@ export default function ShelfPage() {
                   {model.mounts[0]!.holes > 0 && (
                     <span className="mono muted">
                       {' '}
-                      {model.mounts[0]!.holes} × {typedLength(model.mounts[0]!.holeMm, unit)}
+                      {model.mounts[0]!.holes} × {typedFine(model.mounts[0]!.holeMm, unit)}
                     </span>
                   )}
                 </td>

@@ -5,11 +5,13 @@ import { LengthInput } from './LengthInput.tsx';
 export function LengthField({
   label,
   placeholder,
+  isFine,
   value = null,
   onChange,
 }: {
   label: string;
   placeholder?: string;
+  isFine?: boolean;
   value?: number | null;
   onChange?(valueMm: number | null): void;
 }) {
@@ -18,6 +20,7 @@ export function LengthField({
     <LengthInput
       label={label}
       placeholder={placeholder}
+      isFine={isFine}
       unit={unit}
       valueMm={value}
       onCommit={(valueMm) => onChange?.(valueMm)}

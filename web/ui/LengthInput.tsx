@@ -1,6 +1,6 @@
 import { Input, Tooltip } from 'antd';
 import { useCallback, useEffect, useState } from 'react';
-import { type LengthUnit, parseLength, toTenthsMm, typedLength } from '../../core/units/index.ts';
+import { type LengthUnit, parseLength, toTenthsMm, typedFine, typedLength } from '../../core/units/index.ts';
 
 const EXAMPLE: Record<LengthUnit, string> = { mm: '1190 or 46 7/8 in', in: '46 7/8 or 1190 mm' };
 
@@ -15,6 +15,7 @@ export function LengthInput({
   disabled,
   prefix,
   placeholder,
+  isFine = false,
   onCommit,
   onClear,
   onFocusChange,
@@ -25,11 +26,14 @@ export function LengthInput({
   disabled?: boolean;
   prefix?: string;
   placeholder?: string;
+  /** Of a hole or a sheet: finer than a tape shows. */
+  isFine?: boolean;
   onCommit(valueMm: number): void;
   onClear?(): void;
   onFocusChange?(focused: boolean): void;
 }) {
-  const kept = valueMm === null ? '' : typedLength(valueMm, unit);
+  const written = isFine ? typedFine : typedLength;
+  const kept = valueMm === null ? '' : written(valueMm, unit);
   const [text, setText] = useState(kept);
   const [wrong, setWrong] = useState(false);
   const restore = useCallback(() => {

@@ -27,7 +27,7 @@ import {
   placedHoles,
   tagList,
 } from '../../place/index.ts';
-import { type Millimetres, mm, say } from '../../units/index.ts';
+import { fine, type Millimetres, mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 import { barePasses, loosePasses } from '../wiring/routeRules.ts';
 
@@ -187,7 +187,7 @@ function holeTooLarge({ build }: CheckContext): Hit[] {
     if (hasExtra(build, `grommet-${next}`, model)) return [];
     return [
       {
-        message: say`${lamp.tag}: the hole came out at ${mm(drilledMm)}; its grommet holds in ${mm(mount.holeMm)}.`,
+        message: say`${lamp.tag}: the hole came out at ${fine(drilledMm)}; its grommet holds in ${fine(mount.holeMm)}.`,
         lampIds: [lamp.id],
         waysOut: next ? [addPart(`grommet-${next}`, `Grommet for ${formatMm(next)} mm hole`, model, 1)] : [],
       },
@@ -441,7 +441,7 @@ function nearEdge(context: CheckContext): Hit[] {
     );
     return [
       {
-        message: say`${lamp.tag}: a ${mm(short.hole.diameterMm)} hole is ${mm(Math.max(0, wantedMm - short.missingMm))} from the edge of ${part.name}; ${mm(wantedMm)} is wanted (base ${formatMm(widthMm)} × ${formatMm(heightMm)}).`,
+        message: say`${lamp.tag}: a ${fine(short.hole.diameterMm)} hole is ${fine(Math.max(0, wantedMm - short.missingMm))} from the edge of ${part.name}; ${fine(wantedMm)} is wanted (base ${formatMm(widthMm)} × ${formatMm(heightMm)}).`,
         lampIds: [lamp.id],
         waysOut: ways.slice(0, 2),
         worked: {

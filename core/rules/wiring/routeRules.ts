@@ -24,7 +24,7 @@ import {
   zonesNear,
 } from '../../harness/index.ts';
 import { planLoomExtension } from '../../planning/index.ts';
-import { type Millimetres, mm, run, say } from '../../units/index.ts';
+import { fine, type Millimetres, mm, run, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 
 /** Ways found for the same wiring and points are kept: an edit elsewhere does not lay them again. */
@@ -151,11 +151,11 @@ function passTooSmall(context: CheckContext): Hit[] {
     if (runs.length === 0 || (wanted && boreMm >= wanted.boreMm - 1e-9) || boreMm >= diameterMm * 1.1) return [];
     return [
       {
-        message: say`${node.name}: ${runs.length} wires, ${mm(diameterMm)} together, do not pass ${pass.boreMm === null ? say`the ${mm(pass.holeMm)} hole` : say`a ${mm(boreMm)} bore`}.`,
+        message: say`${node.name}: ${runs.length} wires, ${fine(diameterMm)} together, do not pass ${pass.boreMm === null ? say`the ${fine(pass.holeMm)} hole` : say`a ${fine(boreMm)} bore`}.`,
         waysOut: wanted
           ? [
               {
-                label: say`Use the ${mm(wanted.boreMm)} grommet in a ${mm(wanted.holeMm)} hole`,
+                label: say`Use the ${fine(wanted.boreMm)} grommet in a ${fine(wanted.holeMm)} hole`,
                 operations: [editPass(node, wanted)],
               },
             ]
@@ -180,7 +180,7 @@ export function barePasses(context: CheckContext): Hit[] {
       ...(pass.wet && { sealed: true }),
     };
     const label = bare
-      ? say`Fit a ${mm(grommet?.boreMm ?? pass.holeMm)} grommet${pass.wet ? ' and seal it' : ''}`
+      ? say`Fit a ${fine(grommet?.boreMm ?? pass.holeMm)} grommet${pass.wet ? ' and seal it' : ''}`
       : say`Seal it`;
     return [
       {
@@ -201,9 +201,9 @@ export function loosePasses(context: CheckContext): Hit[] {
     const wanted = grommetFor(throughNode(context.build, routes, node.id).diameterMm, holeMm);
     return [
       {
-        message: say`${node.name}: a grommet of ${mm(has.boreMm)} bore is made for a ${mm(has.holeMm)} hole; this one is ${mm(holeMm)}.`,
+        message: say`${node.name}: a grommet of ${fine(has.boreMm)} bore is made for a ${fine(has.holeMm)} hole; this one is ${fine(holeMm)}.`,
         waysOut: wanted
-          ? [{ label: say`Use the ${mm(wanted.boreMm)} grommet`, operations: [editPass(node, wanted)] }]
+          ? [{ label: say`Use the ${fine(wanted.boreMm)} grommet`, operations: [editPass(node, wanted)] }]
           : [],
       },
     ];

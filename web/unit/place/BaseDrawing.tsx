@@ -1,5 +1,5 @@
 import { allHoles, type Drilling } from '../../../core/place/index.ts';
-import { mm, say } from '../../../core/units/index.ts';
+import { fine, say } from '../../../core/units/index.ts';
 import { useWords } from '../../app/useWords.ts';
 
 const FIELD = { width: 336, height: 190 };
@@ -82,7 +82,7 @@ export function BaseDrawing({
         })}
       </svg>
       <figcaption className="muted">
-        {sizes.map((hole) => inWords(say`${hole.purpose} ${mm(hole.diameterMm)}`)).join(', ')}
+        {sizes.map((hole) => inWords(say`${hole.purpose} ${fine(hole.diameterMm)}`)).join(', ')}
         {isTrue ? '; true size' : ''}
       </figcaption>
     </figure>

@@ -1,6 +1,6 @@
 import { WarningOutlined } from '@ant-design/icons';
 import { cutLengthMm, type HoleRow, sidelessName, tagList } from '../../../core/place/index.ts';
-import { type LengthUnit, mm, say, typedLength } from '../../../core/units/index.ts';
+import { fine, type LengthUnit, mm, say, typedFine } from '../../../core/units/index.ts';
 import { useWords } from '../../app/useWords.ts';
 
 const TOOL_WORDS: Record<HoleRow['tool'], string> = {
@@ -33,7 +33,7 @@ export function HoleRowLine({
   const name = part ? sidelessName(part) : 'no part found';
   const warning =
     depth.kind === 'collar' && !isTold
-      ? inWords(say`${depth.behind.what} ${mm(depth.behind.depthMm)} behind: collar at ${mm(depth.stopMm)}`)
+      ? inWords(say`${depth.behind.what} ${mm(depth.behind.depthMm)} behind: collar at ${fine(depth.stopMm)}`)
       : slot
         ? inWords(say`${mm(slot.widthMm)} wide: ${mm(Math.round(cutLengthMm(slot)))} to cut between the corner holes`)
         : null;
@@ -44,16 +44,16 @@ export function HoleRowLine({
         <td className="muted">{isFirst && TOOL_WORDS[tool]}</td>
         <td>
           <button type="button" className="row-button" onClick={onSelect} aria-label={`Choose ${tags}`} title={tags}>
-            <b className="mono">{typedLength(diameterMm, unit)}</b>
+            <b className="mono">{typedFine(diameterMm, unit)}</b>
           </button>
         </td>
         <td className="mono">×{count}</td>
         <td>
-          {name} {part && <small>{`${part.material} ${typedLength(part.thicknessMm, unit)}`}</small>}
+          {name} {part && <small>{`${part.material} ${typedFine(part.thicknessMm, unit)}`}</small>}
           {!isMeasured && <small>; places assumed</small>}
         </td>
         <td className={depth.kind === 'ask' ? 'ask' : 'mono'}>
-          {depth.kind === 'collar' ? typedLength(depth.stopMm, unit) : depth.kind}
+          {depth.kind === 'collar' ? typedFine(depth.stopMm, unit) : depth.kind}
         </td>
         <td>{edges.join(', ') || 'deburr'}</td>
       </tr>

@@ -64,6 +64,7 @@ export function MountSection({ lamp, model, part }: { lamp: Lamp; model: LampMod
           <span>Hole as drilled</span>
           <LengthInput
             label="Hole as drilled"
+            isFine
             valueMm={drilled ? Number.parseFloat(drilled) : mount.holeMm}
             unit={preferences.length}
             disabled={!mayEdit}
