@@ -29,6 +29,7 @@ export {
   type Hole,
   MOUNTS,
   mountOf,
+  PILOT_MM,
 } from './mounting/mounts.ts';
 export { holePosition, type PlacedHole, placedHoles } from './mounting/placedHoles.ts';
 export {

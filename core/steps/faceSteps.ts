@@ -6,12 +6,13 @@ import {
   compareTags,
   cutLengthMm,
   drillingOf,
-  formatMm,
   type HoleRow,
   holeList,
   MOUNTS,
+  PILOT_MM,
   sidelessName,
 } from '../place/index.ts';
+import { fine, joined, mm, plain, say, type Words } from '../units/index.ts';
 import { wrightUnit } from './learning.ts';
 import { MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
 import { lampMeasures } from './measures.ts';
@@ -31,6 +32,7 @@ const SECOND_OF_PAIR = wrightUnit(1, 2, 0.9);
 /** From here on a second pair of hands holds it, or feeds it in (common practice, no source). */
 const TWO_TO_LIFT = { massKg: 6, widthMm: 900 };
 const WAYS_TO_MARK = ['tape measure', 'centre punch'];
+const EDGE_TOOLS = ['zinc paint', 'grommet'];
 
 /** Lamps by the face they sit on, in walking order. */
 const byFace = (lamps: readonly Lamp[]): [Face, Lamp[]][] =>
@@ -57,30 +59,31 @@ function secondsOf(lamps: readonly Lamp[]): ReadonlySet<string> {
 }
 
 /** How one row of the hole list is made, and where the bit has to stop. */
-function holeWords({ count, tool, diameterMm, slot, part, depth, edge }: HoleRow): string {
-  const through = part ? `${sidelessName(part)} (${part.material} ${formatMm(part.thicknessMm)})` : 'the skin';
-  const size = slot ? `${formatMm(slot.widthMm)} x ${formatMm(slot.heightMm)}` : formatMm(diameterMm);
+function holeWords({ count, tool, diameterMm, slot, part, depth, edge }: HoleRow): Words {
+  const size = slot ? say`${fine(slot.widthMm)} by ${fine(slot.heightMm)}` : say`${fine(diameterMm)}`;
+  const through = part ? say`${sidelessName(part)}, ${part.material} ${fine(part.thicknessMm)}` : plain('the skin');
   const made = slot
-    ? `cut ${Math.round(cutLengthMm(slot))} mm between the corner holes, try the lamp`
-    : tool === 'step bit'
-      ? 'step bit, stop at the size'
-      : tool;
-  const stop = depth.kind === 'collar' ? `, collar at ${formatMm(depth.stopMm)}` : '';
-  return `${count} × ${size} in ${through}: ${made}${stop}; ${edge.join(', ')}`;
+    ? say`cut ${mm(Math.round(cutLengthMm(slot)))} between the corner holes, try the lamp`
+    : plain(tool === 'step bit' ? 'step bit, stop at the size' : tool);
+  const stop = depth.kind === 'collar' ? say`, collar at ${fine(depth.stopMm)}` : '';
+  return say`${count} × ${size} through ${through}: ${made}${stop}; ${edge.join(', ')}`;
 }
 
+const capitalised = (words: string): string => words[0]!.toUpperCase() + words.slice(1);
+
 /** What a bit must not reach, and where nobody knows; empty where all was looked at. */
-function depthWarnings(rows: readonly HoleRow[]): string[] {
-  const known = rows.flatMap(({ part, depth }) =>
-    part && depth.kind === 'collar'
-      ? `${depth.behind.what} ${formatMm(depth.behind.depthMm)} mm behind ${sidelessName(part)}.`
-      : [],
-  );
-  const unknown = rows.flatMap(({ part, depth }) => (part && depth.kind === 'ask' ? sidelessName(part) : []));
-  return [
-    ...[...new Set(known)].map((words) => words[0]!.toUpperCase() + words.slice(1)),
-    ...(unknown.length > 0 ? [`Nobody has looked behind ${[...new Set(unknown)].join(', ')}: look first.`] : []),
-  ];
+function depthWarnings(rows: readonly HoleRow[]): Words[] {
+  const known = new Map<string, Words>();
+  const unknown = new Set<string>();
+  for (const { part, depth } of rows) {
+    if (!part) continue;
+    const name = sidelessName(part);
+    if (depth.kind === 'ask') unknown.add(name);
+    if (depth.kind === 'collar')
+      known.set(name, say`${capitalised(depth.behind.what)} ${mm(depth.behind.depthMm)} behind ${name}.`);
+  }
+  const asks = unknown.size > 0 ? [plain(`Nobody has looked behind ${[...unknown].join(', ')}: look first.`)] : [];
+  return [...known.values(), ...asks];
 }
 
 /** Hands that belong to the holes, which have steps of their own. */
@@ -120,7 +123,6 @@ export function faceSteps(
     const drilled = list.filter((lamp) => holesIn(build, lamp).length > 0);
     if (drilled.length > 0) {
       const rows = rowsOf(all, drilled);
-      const round = rows.filter(({ slot }) => slot === null);
       const isGuess = rows.some(({ isMeasured }) => !isMeasured);
       holes.push(
         step(
@@ -130,10 +132,10 @@ export function faceSteps(
             detail: isGuess
               ? `${tagsOf(drilled)}: hold the base in its place and mark through it; punch and pilot. Tape every mark again before the bit turns.`
               : `${tagsOf(drilled)}: template on, punched and piloted. Tape every mark again before the bit turns.`,
-            caution: ['Eye protection on.', ...depthWarnings(rows)].join(' '),
+            caution: joined([plain('Eye protection on.'), ...depthWarnings(rows)], ' '),
             face,
             where,
-            tools: [...new Set([...WAYS_TO_MARK, ...(isGuess ? [] : ['drilling template']), 'pilot bit 3 mm'])],
+            tools: [...WAYS_TO_MARK, ...(isGuess ? [] : ['drilling template']), say`pilot bit ${fine(PILOT_MM)}`],
             measures: lampMeasures(drilled),
             minutes: sum(drilled, (lamp) => holesIn(build, lamp).length * MINUTES.pilot),
           },
@@ -143,17 +145,15 @@ export function faceSteps(
           {
             key: `drill:${face}`,
             title: `Final holes, ${where}`,
-            detail: `${tagsOf(drilled)}: ${rows.map(holeWords).join('. ')}.`,
-            caution: ['Eye protection on. Light pressure on thin skin.', ...depthWarnings(rows)].join(' '),
+            detail: say`${tagsOf(drilled)}: ${joined(rows.map(holeWords), '. ')}.`,
+            caution: joined([plain('Eye protection on. Light pressure on thin skin.'), ...depthWarnings(rows)], ' '),
             face,
             where,
             tools: [
-              ...new Set(round.map(({ tool, diameterMm }) => `${tool} ${formatMm(diameterMm)} mm`)),
+              ...sizesOf(rows).map(({ tool, diameterMm }) => say`${tool} ${fine(diameterMm)}`),
               ...(rows.some(({ depth }) => depth.kind === 'collar') ? ['stop collar'] : []),
               ...(rows.some(({ slot }) => slot !== null) ? ['jigsaw', 'file'] : []),
-              ...new Set(
-                rows.flatMap(({ edge }) => edge.filter((word) => word === 'zinc paint' || word === 'grommet')),
-              ),
+              ...EDGE_TOOLS.filter((word) => rows.some(({ edge }) => edge.includes(word))),
               'deburring tool',
             ],
             minutes:
@@ -189,6 +189,13 @@ export function faceSteps(
   }
   return { holes, mounts };
 }
+
+/** The bits of some rows, each once. */
+const sizesOf = (rows: readonly HoleRow[]): HoleRow[] => [
+  ...new Map(
+    rows.flatMap((row) => (row.slot === null ? [[`${row.tool} ${row.diameterMm}`, row] as const] : [])),
+  ).values(),
+];
 
 /** The part of the hole list that is made for some lamps: its rows with their share of the holes. */
 function rowsOf(all: readonly HoleRow[], lamps: readonly Lamp[]): HoleRow[] {

@@ -9,7 +9,7 @@ import type { Build, Lamp } from '../document/index.ts';
 import { isRun, sourceInText } from '../graph/index.ts';
 import { cutList } from '../harness/index.ts';
 import { housings } from '../place/index.ts';
-import { gaugeName } from '../units/index.ts';
+import { gaugeName, run, say } from '../units/index.ts';
 import { faceSteps } from './faceSteps.ts';
 import { MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
 import { wireMeasures } from './measures.ts';
@@ -34,7 +34,7 @@ function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unorde
       {
         key: `run:${feed.fuse.id}`,
         title: `Run wire, ${feed.fuse.name}`,
-        detail: `${gauge} ${wire?.colour ?? ''}, ${(figures.cutLengthMm / 1000).toFixed(1)} m in all to ${tagsOf(feed.lamps)}. Loose ties until the end, a service loop at each lamp.`,
+        detail: say`${gauge} ${wire?.colour ?? ''}, ${run(figures.cutLengthMm)} in all to ${tagsOf(feed.lamps)}. Loose ties until the end, a service loop at each lamp.`,
         feedIds: [feed.fuse.id],
         people: isLong ? 2 : 1,
         measures: wireMeasures(build, lines, wireIds),

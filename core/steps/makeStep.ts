@@ -1,7 +1,8 @@
 /** What every kind of step needs and takes, unless its own figures say otherwise. */
 import type { Lamp } from '../document/index.ts';
 import { tagList } from '../place/index.ts';
-import { kindOfKey, type Skill, type Step, type StepGiven, type StepKind } from './step.ts';
+import { plain, type Words } from '../units/index.ts';
+import { kindOfKey, type Sentence, type Skill, type Step, type StepGiven, type StepKind } from './step.ts';
 
 /** Minutes by kind of work: about 20 to 25 for a fused circuit once the way is known. */
 export const MINUTES = {
@@ -46,18 +47,24 @@ const WAYS: Record<StepKind, Way> = {
 /** A step before it is known what it waits for. */
 export type Unordered = Omit<Step, 'after'>;
 
+const asWords = (sentence: Sentence): Words => (typeof sentence === 'string' ? plain(sentence) : sentence);
+
 export const step = (given: StepGiven, lamps: readonly Lamp[] = []): Unordered => {
   const kind = kindOfKey(given.key);
+  const { skill, where, tools } = WAYS[kind];
   return {
     kind,
-    caution: null,
+    skill,
+    where,
     lampIds: lamps.map((lamp) => lamp.id),
     feedIds: [],
     face: null,
     people: 1,
     measures: [],
-    ...WAYS[kind],
     ...given,
+    detail: asWords(given.detail),
+    caution: given.caution ? asWords(given.caution) : null,
+    tools: (given.tools ?? tools).map(asWords),
   };
 };
 

@@ -5,6 +5,7 @@ import { patternOf, times } from '../flash/index.ts';
 import { plugOfSource, SIGNAL_WORDS } from '../graph/index.ts';
 import { tagList } from '../place/index.ts';
 import { type ModuleOnLead, moduleInFeed } from '../planning/index.ts';
+import { mm, say } from '../units/index.ts';
 import type { StepGiven } from './step.ts';
 
 /** Opening the sheath along its wires, as long as three leads need (common practice, no source). */
@@ -46,11 +47,11 @@ export function moduleSteps(
       {
         key: `cut:${id}`,
         title: `Find and cut ${lead}, ${feed.fuse.name}`,
-        detail:
-          `Meter it once more: hot only with ${signal}. Open the sheath along the wires with a pick, ${SHEATH_MM} mm for three leads, and cut in the middle. ` +
-          (halves > 0
+        detail: say`Meter it once more: hot only with ${signal}. Open the sheath along the wires with a pick, ${mm(SHEATH_MM)} for three leads, and cut in the middle. ${
+          halves > 0
             ? 'A plug half on each end, one of each kind, so that the two mate again.'
-            : 'Strip both ends; keep enough lead to join them again.'),
+            : 'Strip both ends; keep enough lead to join them again.'
+        }`,
         caution: 'Colours mislead: cut nothing that the meter has not told.',
         where,
         tools: ['meter', 'pick', 'crimp tool'],

@@ -1,7 +1,7 @@
 /** One piece of a job's work, small enough to be ticked, timed and given to one or two people. */
 
 import type { Face, Id } from '../document/index.ts';
-import type { Millimetres } from '../units/index.ts';
+import type { Millimetres, Words } from '../units/index.ts';
 
 export const STEP_KINDS = [
   'isolate',
@@ -54,13 +54,13 @@ export interface Step {
   key: string;
   kind: StepKind;
   title: string;
-  detail: string;
-  caution: string | null;
+  detail: Words;
+  caution: Words | null;
   lampIds: Id[];
   feedIds: Id[];
   face: Face | null;
   where: string;
-  tools: string[];
+  tools: Words[];
   skill: Skill | null;
   people: 1 | 2;
   minutes: number;
@@ -68,8 +68,18 @@ export interface Step {
   after: After[];
 }
 
+/** A sentence in which nothing is measured may be given as it is. */
+export type Sentence = Words | string;
+
+type Said = 'detail' | 'caution' | 'tools';
+
 /** What has to be said of a step; the rest follows from its kind. */
-export type StepGiven = Partial<Omit<Step, 'after'>> & Pick<Step, 'key' | 'title' | 'detail' | 'minutes'>;
+export type StepGiven = Partial<Omit<Step, 'after' | Said>> &
+  Pick<Step, 'key' | 'title' | 'minutes'> & {
+    detail: Sentence;
+    caution?: Sentence | null;
+    tools?: readonly Sentence[];
+  };
 
 /** Work that is alike: drilling a face, running a feed. */
 export const kindOfKey = (key: string): StepKind => key.split(':')[0] as StepKind;

@@ -3,6 +3,7 @@ import { applied, countingIds, testTruck } from '../../demo/testUnit.ts';
 import { demoUnits } from '../../demo/world.ts';
 import { assess } from '../rules/index.ts';
 import { toldOf } from '../rules/testing/told.ts';
+import { inWords, type ReaderUnits, type Words } from '../units/index.ts';
 import { jobSteps, usualSteps } from './jobSteps.ts';
 import { arranged, breakKey, breaksOfOrder, breaksOfTicks, ORDER_RULES } from './orderRules.ts';
 import type { Step, StepKind } from './step.ts';
@@ -197,21 +198,42 @@ describe('words of drilling and mounting', () => {
     .lamp('MK-0101', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
     .lamp('RV-0502', 'rear', { yMm: 560, zMm: 945 })
     .lamp('BC-0101', 'top', { xMm: 1200, yMm: 0 });
-  const stepOf = (of: typeof build, key: string) => stepsOf(of).find((step) => step.key === key)!;
+  const stepOf = (of: typeof build, key: string, units?: ReaderUnits) => {
+    const step = stepsOf(of).find((each) => each.key === key)!;
+    const read = (words: Words) => inWords(words, units);
+    return {
+      ...step,
+      detail: read(step.detail),
+      caution: step.caution && read(step.caution),
+      tools: step.tools.map(read),
+    };
+  };
 
   it('each hole by size, skin, collar and edge, and what lies behind in the caution', () => {
     const roof = stepOf(build, 'drill:top');
     expect(roof.detail).toBe(
-      'T1: 3 × 6.5 in Cab (steel 0.9): twist bit, collar at 6; deburr, zinc paint, gasket. 1 × 7 in Cab (steel 0.9): twist bit, collar at 6; deburr, zinc paint, grommet.',
+      'T1: 3 × 6.5 mm through Cab, steel 0.9 mm: twist bit, collar at 6 mm; deburr, zinc paint, gasket. 1 × 7 mm through Cab, steel 0.9 mm: twist bit, collar at 6 mm; deburr, zinc paint, grommet.',
     );
     expect(roof.caution).toMatch(/Roof lining and wiring 42 mm behind Cab\./);
-    expect(roof.tools).toContain('stop collar');
+    expect(roof.tools).toEqual(
+      expect.arrayContaining(['twist bit 6.5 mm', 'twist bit 7 mm', 'stop collar', 'grommet']),
+    );
     expect(stepOf(build, 'drill:left').tools).not.toContain('stop collar');
+  });
+
+  it('says all of it in inches to who works in them', () => {
+    const roof = stepOf(build, 'drill:top', { length: 'in', wire: 'awg' });
+    for (const said of [roof.detail, roof.caution, roof.tools.join()]) expect(said).not.toMatch(/\d mm\b/);
+    expect(stepOf(build, 'drill:rear', { length: 'in', wire: 'awg' }).detail).toContain(
+      '20 in by 1 in through Rear step',
+    );
   });
 
   it('a slot is cut between its corner holes, which takes its time: (10 + 10.16 x 3) minutes each in 3 mm', () => {
     const rear = stepOf(build, 'drill:rear');
-    expect(rear.detail).toContain('2 × 508 x 25.4 in Rear step (steel 3): cut 1016 mm between the corner holes');
+    expect(rear.detail).toMatch(
+      /2 × 508 mm by 25\.4 mm through Rear step, steel 3 mm: cut 1.?016 mm between the corner holes/,
+    );
     expect(rear.tools).toEqual(expect.arrayContaining(['jigsaw', 'file']));
     // Four corner holes a lamp at 4 minutes, the second side in 0.8 of it (both 0.9 on the mean), and the two slots.
     expect(rear.minutes).toBe(Math.round(16 + 16 * 0.8) + Math.round(2 * (10 + 10.16 * 3)));

@@ -12,6 +12,7 @@ import { jointList } from '../../harness/index.ts';
 import { planGroundSwitch, planMoveLamps, planOwnGround } from '../../planning/index.ts';
 import { assess } from '../../rules/index.ts';
 import { jobSteps } from '../../steps/index.ts';
+import { inWords } from '../../units/index.ts';
 import { partsList, sharedPurpose } from '../../work/index.ts';
 import { copyLayout, placeRow } from '../rows.ts';
 import { housings, jobModels, jobName, shareHousing } from './jobs.ts';
@@ -80,7 +81,7 @@ describe('placed', () => {
     expect(lines.map(({ name, quantity }) => [name, quantity])).toEqual([
       ['Magnet carrier lamp, tail, stop and turn', 2],
     ]);
-    expect(jobSteps(build, feeds).find(({ kind }) => kind === 'mount')!.detail).toMatch(/^L1 R1:/);
+    expect(inWords(jobSteps(build, feeds).find(({ kind }) => kind === 'mount')!.detail)).toMatch(/^L1 R1:/);
     expect(findings.filter(({ code, place }) => code === 'M25' && place.lampIds.length > 1)).toEqual([]);
   });
 

@@ -172,7 +172,7 @@ export function boltFor(holeMm: Millimetres): { thread: string; fit: 'fine' | 'm
 /** Twist bits up to here; above, a step bit, and above that a hole saw. */
 const LARGEST_TWIST_MM = 13;
 const LARGEST_STEP_MM = 32;
-const PILOT_MM = 3.2;
+export const PILOT_MM = 3.2;
 /** Up to here the final bit is its own pilot (common practice, no source). */
 const NO_PILOT_TO_MM = 3.5;
 /** Thickest skin that a step bit still goes through in one step. */

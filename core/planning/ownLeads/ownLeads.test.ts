@@ -13,6 +13,7 @@ import { deriveFeeds } from '../../graph/index.ts';
 import { jointList, wireRoutes } from '../../harness/index.ts';
 import { assess } from '../../rules/index.ts';
 import { jobSteps } from '../../steps/index.ts';
+import { inWords } from '../../units/index.ts';
 import { backToStock, partsList } from '../../work/index.ts';
 import { planRoutes } from '../planRoutes.ts';
 import { planModule, planModuleOut } from './planModule.ts';
@@ -188,12 +189,12 @@ describe('a module put into its lead', () => {
       where: 'under the seat',
       title: 'Find and cut the brown, black tracer lead of pin 2, Brake',
     });
-    expect(cut.detail).toContain('hot only with the brake');
+    expect(inWords(cut.detail)).toContain('hot only with the brake');
     expect(cut.after.map(({ key }) => key)).toEqual(['isolate']);
     expect(steps[2]!.after.map(({ key }) => key)).toContain(cut.key);
-    expect(steps[0]!.detail).toBe("Key out, battery negative off; the unit's own 15 A ahead of brake out.");
+    expect(inWords(steps[0]!.detail)).toBe("Key out, battery negative off; the unit's own 15 A ahead of brake out.");
     // Slow double is its second pattern.
-    expect(steps[3]!.detail).toContain('Touch its programming lead twice');
+    expect(inWords(steps[3]!.detail)).toContain('Touch its programming lead twice');
     expect(steps.find(({ kind }) => kind === 'cut')!.minutes).toBe(14);
   });
 

@@ -3,6 +3,7 @@ import { Button } from 'antd';
 import dayjs from 'dayjs';
 import { useState } from 'react';
 import { type PlannedMeasure, SKILL_NAMES, type Step } from '../../../core/steps/index.ts';
+import { useWords } from '../../app/useWords.ts';
 import { useUnit } from '../useUnit.ts';
 import { AsBuilt } from './AsBuilt.tsx';
 import { StepDrawing } from './StepDrawing.tsx';
@@ -27,6 +28,7 @@ export function OneStep({
   onShow(at: number): void;
 }) {
   const { id, build, mayEdit, act } = useUnit();
+  const inWords = useWords();
   const timer = useTimer(id, step.key);
   const [focus, setFocus] = useState<PlannedMeasure | null>(step.measures[0] ?? null);
   const tick = build.ticks[step.key];
@@ -52,7 +54,7 @@ export function OneStep({
             <CheckOutlined aria-hidden /> Done by {tick.by}, {dayjs(tick.at).format('D MMM HH:mm')}
           </p>
         )}
-        <p className="detail">{step.detail}</p>
+        <p className="detail">{inWords(step.detail)}</p>
         <ul className="step-facts">
           <li>
             <span className="muted">Where</span> <span>{step.where}</span>
@@ -62,10 +64,10 @@ export function OneStep({
             {step.people > 1 && ', two people'}
           </li>
           <li>
-            <span className="muted">With</span> <span>{step.tools.join(', ')}</span>
+            <span className="muted">With</span> <span>{step.tools.map(inWords).join(', ')}</span>
           </li>
         </ul>
-        {step.caution && <p className="caution-line">⚠ {step.caution}</p>}
+        {step.caution && <p className="caution-line">⚠ {inWords(step.caution)}</p>}
         <StepTalk step={step} />
         <AsBuilt step={step} onFocus={setFocus} />
         <TimeSpent step={step} learned={learned} timer={timer} />
