@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { modelByKey } from '../../demo/shelf.ts';
 import { applied, countingIds, testTruck } from '../../demo/testUnit.ts';
-import { type BodyPart, partUnder } from '../body/index.ts';
+import { type BodyPart, partUnder, skinOf } from '../body/index.ts';
+import type { Result } from '../result.ts';
+import { inWords, type ReaderUnits } from '../units/index.ts';
 import {
   type Arrangement,
   arrangedPlaces,
@@ -9,6 +11,7 @@ import {
   partRowOperation,
   partRowPlaces,
   partsForRow,
+  type RowProblem,
   rowAxes,
   usableAt,
   usualAcrossMm,
@@ -25,11 +28,12 @@ const row = (arrangement: Arrangement, more: { part?: BodyPart; acrossMm?: numbe
   arrangement,
   ...more,
 });
-const value = <T>(result: { ok: true; value: T } | { ok: false; reason: { message: string } }): T => {
-  if (!result.ok) throw new Error(result.reason.message);
+const value = <T>(result: Result<T, RowProblem>): T => {
+  if (!result.ok) throw new Error(inWords(result.reason.message));
   return result.value;
 };
-const refusalOf = (result: ReturnType<typeof partRowPlaces>) => (result.ok ? '' : result.reason.message);
+const refusalOf = (result: ReturnType<typeof partRowPlaces>, units?: ReaderUnits) =>
+  result.ok ? '' : inWords(result.reason.message, units);
 
 describe('where the lamps of a row come', () => {
   it('evenly: equal gaps between two ends, each taken in by so much; one alone in the middle', () => {
@@ -55,9 +59,11 @@ describe('how much of a part can be used', () => {
     expect(low).toBeCloseTo(-high, 6);
     expect(high).toBeGreaterThan(500);
     expect(2 * high).toBeLessThanOrEqual(body.widthMm);
-    const depth = (yMm: number) => value(partRowPlaces(row({ kind: 'even', count: 1, insetMm: 0 })))[0]!.xMm + yMm * 0;
-    const ends = value(partRowPlaces(row({ kind: 'even', count: 2, insetMm: marker.face.widthMm / 2 })));
-    for (const { xMm } of ends) expect(Math.abs(xMm - depth(0))).toBeLessThanOrEqual(LEVEL_MM);
+    const at = (yMm: number) => skinOf(cab, 'front', { xMm: 0, yMm, zMm: 2560 })!;
+    for (const yMm of [low, high]) expect(Math.abs(at(yMm) - at(0))).toBeLessThanOrEqual(LEVEL_MM);
+    // A hand's width further out it falls away, or the part ends.
+    const beyond = skinOf(cab, 'front', { xMm: 0, yMm: high + 5, zMm: 2560 });
+    expect(beyond === null || Math.abs(beyond - at(0)) > LEVEL_MM).toBe(true);
   });
 
   it('is nothing beside or over the part', () => {
@@ -81,8 +87,11 @@ describe('a row on a part', () => {
 
   it('is refused where not all of it would lie on the part, with what would', () => {
     const wide = refusalOf(partRowPlaces(row({ kind: 'pitch', count: 5, pitchMm: 700 })));
+    expect(
+      refusalOf(partRowPlaces(row({ kind: 'pitch', count: 5, pitchMm: 700 })), { length: 'in', wire: 'awg' }),
+    ).toMatch(/^Cab is [\d /]+ in wide there/);
     expect(wide).toMatch(
-      /^Cab is \d+ mm wide there: 2 of 5 would not lie on it\. With \d+ mm from middle to middle all 5 fit\.$/,
+      /^Cab is \d.?\d+ mm wide there: 2 of 5 would not lie on it\. With \d+ mm from middle to middle all 5 fit\.$/,
     );
     const pitchMm = Number(/With (\d+)/.exec(wide)![1]);
     expect(partRowPlaces(row({ kind: 'pitch', count: 5, pitchMm })).ok).toBe(true);
@@ -94,7 +103,7 @@ describe('a row on a part', () => {
     expect(refusalOf(partRowPlaces(row({ kind: 'pitch', count: 3, pitchMm: widthMm - 1 })))).toMatch(/would meet/);
     expect(partRowPlaces(row({ kind: 'pitch', count: 3, pitchMm: widthMm })).ok).toBe(true);
     expect(refusalOf(partRowPlaces(row({ kind: 'even', count: 2, insetMm: 0 }, { acrossMm: 3000 })))).toMatch(
-      /Cab has nothing to mount on at 3000 mm/,
+      /Cab has nothing to mount on at 3.?000 mm/,
     );
     expect(refusalOf(partRowPlaces(row({ kind: 'pitch', count: 60, pitchMm: 100 })))).toMatch(/No more than \d+ fit/);
   });

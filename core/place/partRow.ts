@@ -2,9 +2,9 @@
 import { type Body, type BodyPart, extent, outlineIn, skinAt, skinOf, viewOfFace } from '../body/index.ts';
 import type { Build, Face, Id, LampModel, LightColour, OperationDraft, Position } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
-import type { Millimetres } from '../units/index.ts';
+import { type Millimetres, mm, say, type Words } from '../units/index.ts';
 import { depthAxis } from './arrange.ts';
-import { type PlaceProblem, placeRow } from './rows.ts';
+import { placeRow } from './rows.ts';
 
 /** Level as who looks along the row sees it (common practice, no source). */
 export const LEVEL_MM = 30;
@@ -12,8 +12,16 @@ export const LEVEL_MM = 30;
 const STEP_MM = 5;
 const COARSE_STEP_MM = 40;
 const LINES = 19;
+/** A line that is nearly as wide as any is wide enough for a row. */
+const NEARLY_RATIO = 0.8;
 /** Narrower than this no row is put. */
 const NARROWEST_MM = 150;
+
+/** Why a row does not go where it was asked for. */
+export interface RowProblem {
+  kind: 'noSkin' | 'tooTight';
+  message: Words;
+}
 
 /** Evenly between the outer two; by a pitch from the middle; three close in the middle and two outside. */
 export type Arrangement =
@@ -127,7 +135,7 @@ export function usualAcrossMm(part: BodyPart, face: Face): Millimetres | null {
   const widest = Math.max(...widths);
   if (widest < NARROWEST_MM) return null;
   const isUpright = face === 'front' || face === 'rear';
-  const at = isUpright ? widths.findIndex((width) => width >= widest * 0.8) : Math.floor(lines.length / 2);
+  const at = isUpright ? widths.findIndex((width) => width >= widest * NEARLY_RATIO) : Math.floor(lines.length / 2);
   return widths[at]! >= NARROWEST_MM ? Math.round(lines[at]!) : null;
 }
 
@@ -141,23 +149,26 @@ export interface PartRow {
 }
 
 /** The places of a row on its part, each on the part's own skin; refused when not all of them lie on it, level. */
-export function partRowPlaces({ model, part, face, acrossMm, arrangement }: PartRow): Result<Position[], PlaceProblem> {
+export function partRowPlaces({ model, part, face, acrossMm, arrangement }: PartRow): Result<Position[], RowProblem> {
   const usable = usableAt(part, face, acrossMm);
   if (!usable)
-    return refused({ kind: 'noSkin', message: `${part.name} has nothing to mount on at ${Math.round(acrossMm)} mm.` });
+    return refused({
+      kind: 'noSkin',
+      message: say`${part.name} has nothing to mount on at ${mm(Math.round(acrossMm))}.`,
+    });
   const places = arrangedPlaces(arrangement, usable);
   const lampMm = model.face.widthMm;
   const wideMm = Math.round(usable[1] - usable[0]);
   const off = places.filter((at) => at - lampMm / 2 < usable[0] - 1 || at + lampMm / 2 > usable[1] + 1);
   if (off.length > 0) {
-    const fits = Math.floor((wideMm - lampMm) / Math.max(1, places.length - 1));
+    const fitsMm = Math.floor((wideMm - lampMm) / Math.max(1, places.length - 1));
     const instead =
-      fits >= lampMm
-        ? `With ${fits} mm from middle to middle all ${places.length} fit.`
-        : `No more than ${Math.max(1, Math.floor(wideMm / lampMm))} fit.`;
+      fitsMm >= lampMm
+        ? say`With ${mm(fitsMm)} from middle to middle all ${places.length} fit.`
+        : say`No more than ${Math.max(1, Math.floor(wideMm / lampMm))} fit.`;
     return refused({
       kind: 'noSkin',
-      message: `${part.name} is ${wideMm} mm wide there: ${off.length} of ${places.length} would not lie on it. ${instead}`,
+      message: say`${part.name} is ${mm(wideMm)} wide there: ${off.length} of ${places.length} would not lie on it. ${instead}`,
     });
   }
   const sorted = [...places].sort((a, b) => a - b);
@@ -165,7 +176,7 @@ export function partRowPlaces({ model, part, face, acrossMm, arrangement }: Part
   if (leastMm < lampMm)
     return refused({
       kind: 'tooTight',
-      message: `Lamps of ${lampMm} mm would meet: two are ${Math.round(leastMm)} mm from middle to middle.`,
+      message: say`Lamps of ${mm(lampMm)} would meet: two are ${mm(Math.round(leastMm))} from middle to middle.`,
     });
   return ok(
     places.map((at) => ({
@@ -176,7 +187,7 @@ export function partRowPlaces({ model, part, face, acrossMm, arrangement }: Part
 }
 
 /** The operation that places a row on a part; lamps that mirror each other over the centreline are linked as pairs. */
-export function partRowOperation(build: Build, row: PartRow, newId: () => Id): Result<OperationDraft, PlaceProblem> {
+export function partRowOperation(build: Build, row: PartRow, newId: () => Id): Result<OperationDraft, RowProblem> {
   const places = partRowPlaces(row);
   return places.ok ? ok(placeRow(build, { ...row, positions: places.value }, newId)) : places;
 }

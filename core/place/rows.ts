@@ -18,11 +18,6 @@ import { depthAxis, isDepth, type Move, roundedPosition, withTwins } from './arr
 import { isHousing, jobModels, withFurtherJobs } from './lamps/jobs.ts';
 import { tagsFor } from './tags.ts';
 
-export interface PlaceProblem {
-  kind: 'tooMany' | 'noSkin' | 'tooTight';
-  message: string;
-}
-
 const MIRROR_TOLERANCE_MM = 1;
 
 /** The operation that places equal lamps on a face; those that mirror each other over the centreline are linked as pairs. */

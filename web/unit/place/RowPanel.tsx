@@ -11,6 +11,7 @@ import {
 import { formatLength } from '../../../core/units/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
 import { newId } from '../../app/ids.ts';
+import { useWords } from '../../app/useWords.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { NumberInput } from '../../ui/NumberInput.tsx';
 import { useUnit } from '../useUnit.ts';
@@ -46,6 +47,7 @@ export function RowPanel({
   onPlaced(ids: string[]): void;
 }) {
   const { build, body, preferences, act } = useUnit();
+  const inWords = useWords();
   const { data: shelf = [] } = useShelfQuery();
   const { face, partId, acrossMm, arrangement, modelKey } = wish;
   const unit = preferences.length;
@@ -176,7 +178,7 @@ export function RowPanel({
           `${part.name} has nothing to mount on at that line.`
         )}
       </p>
-      {checked && !checked.ok && <Alert type="warning" title={checked.reason.message} showIcon />}
+      {checked && !checked.ok && <Alert type="warning" title={inWords(checked.reason.message)} showIcon />}
       <div className="button-row">
         <Button onClick={onClose}>Cancel</Button>
         <Button type="primary" disabled={!checked?.ok} onClick={place}>
