@@ -18,7 +18,7 @@ function distanceMm(part: BodyPart, { xMm, yMm, zMm }: Point3): Millimetres {
   );
 }
 
-/** The metal part that is nearest to a place, other than wheels and what else turns; null where a unit has none. */
+/** The solid metal part that is nearest to a place; null where a unit has none. */
 export function nearestMetal(
   body: Pick<Body, 'parts'>,
   place: Point3,

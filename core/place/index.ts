@@ -18,6 +18,7 @@ export { housings, isHousing, jobModels, jobName, shareHousing } from './lamps/j
 export { ampsOfWatts, labelDoubts, nextModelKey, PLAIN_LAMP } from './lamps/lampLabel.ts';
 export { dropPlace, mirrorOperations, placeLampOperation } from './lamps/newLamps.ts';
 export { usualLamps } from './lamps/usualLamps.ts';
+export { LEVEL_MM, levelRows } from './levelRows.ts';
 export { magnetHold } from './mounting/magnetHold.ts';
 export {
   allHoles,

@@ -4,10 +4,10 @@ import { applied, countingIds, testTruck } from '../../demo/testUnit.ts';
 import { type BodyPart, partUnder, skinOf } from '../body/index.ts';
 import type { Result } from '../result.ts';
 import { inWords, type ReaderUnits } from '../units/index.ts';
+import { LEVEL_MM } from './levelRows.ts';
 import {
   type Arrangement,
   arrangedPlaces,
-  LEVEL_MM,
   partRowOperation,
   partRowPlaces,
   partsForRow,

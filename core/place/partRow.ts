@@ -4,10 +4,9 @@ import type { Build, Face, Id, LampModel, LightColour, OperationDraft, Position 
 import { ok, type Result, refused } from '../result.ts';
 import { type Millimetres, mm, say, type Words } from '../units/index.ts';
 import { depthAxis } from './arrange.ts';
+import { LEVEL_MM } from './levelRows.ts';
 import { placeRow } from './rows.ts';
 
-/** Level as who looks along the row sees it (common practice, no source). */
-export const LEVEL_MM = 30;
 /** The skin is looked at every so many millimetres; more coarsely where only a part is looked for. */
 const STEP_MM = 5;
 const COARSE_STEP_MM = 40;

@@ -233,9 +233,9 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
             'invalid',
             `A lamp with several jobs is not swapped: take it off and place ${op.model.name} in its place.`,
           );
-        const isNewer = lamp.modelKey === op.model.key;
+        const isSame = lamp.modelKey === op.model.key;
         lamp.modelKey = op.model.key;
-        if (!isNewer || !op.model.mounts.some(({ kind }) => kind === lamp.mount)) lamp.mount = op.model.mounts[0]!.kind;
+        if (!isSame || !op.model.mounts.some(({ kind }) => kind === lamp.mount)) lamp.mount = op.model.mounts[0]!.kind;
         if (!op.model.colours.includes(lamp.colour)) lamp.colour = op.model.colours[0]!;
       }
       return;

@@ -3,9 +3,9 @@ import {
   type Body,
   type BodyPart,
   contains,
+  isMetal,
   type Material,
   outlineIn,
-  partUnder,
   type View,
   viewOfFace,
 } from '../../body/index.ts';
@@ -30,21 +30,7 @@ import {
 import { fine, type Millimetres, mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 import { barePasses, loosePasses } from '../wiring/routeRules.ts';
-
-interface Held {
-  lamp: Lamp;
-  model: LampModel;
-  part: BodyPart | null;
-}
-
-const heldOn = lampMemo((body, lamp, model): Held => ({ lamp, model, part: carrierOf(body, lamp, model) }));
-
-/** Lamps that the crew mounts: one that came with the unit is held as its maker held it. */
-const held = ({ build, body }: CheckContext): Held[] =>
-  housings(build).flatMap((lamp) => {
-    const model = build.models[lamp.modelKey];
-    return model && model.kind !== 'factory' ? [heldOn(body, lamp, model)] : [];
-  });
+import { type Held, held, movesOnPart } from './held.ts';
 
 /** Parts that answer a finding once they are on the list, by what they are for and the model. */
 const extraKey = (what: string, modelKey: string): string => `${what}:${modelKey}`;
@@ -74,14 +60,13 @@ function otherMounts(group: readonly Held[], fits: (kind: MountKind) => boolean)
     }));
 }
 
-const CONDUCTS: ReadonlySet<Material> = new Set(['steel', 'aluminium']);
 const drills = (kind: MountKind): boolean => ['stud', 'screw', 'grommet', 'flush', 'rivet'].includes(kind);
 
 function baseGround(context: CheckContext): Hit[] {
   return held(context).flatMap(({ lamp, model, part }): Hit[] => {
     if (model.leads.some((lead) => lead.purpose === 'ground') || hasExtra(context.build, 'ground-wire', model))
       return [];
-    const metal = part !== null && CONDUCTS.has(part.material);
+    const metal = part !== null && isMetal(part);
     return [
       {
         severity: metal ? 'note' : 'stop',
@@ -404,46 +389,26 @@ const shortOfSkin = lampMemo((body, lamp, model): { hole: PlacedHole; missingMm:
 });
 
 function nearEdge(context: CheckContext): Hit[] {
-  return held(context).flatMap(({ lamp, model, part }): Hit[] => {
+  return held(context).flatMap((each): Hit[] => {
+    const { lamp, model, part } = each;
     const short = shortOfSkin(context.body, lamp, model);
     if (!part || !short) return [];
     const view = viewOfFace[lamp.face];
     const wantedMm = wantedEdgeMm(short.hole.diameterMm);
     const byMm = Math.ceil(short.missingMm) + 1;
     const { widthMm, heightMm } = baseOf(lamp, model);
-    const ways = (['zMm', 'yMm', 'xMm'] as const).flatMap((axis) =>
-      [1, -1].flatMap((sign): WayOut[] => {
-        const moves = nudge(context.build, context.body, [lamp.id], { [axis]: sign * byMm });
-        const moved = moves[0];
-        if (!moved || lamp.locked) return [];
-        const there = { ...lamp, position: moved.position };
-        const still = partUnder(context.body, lamp.face, moved.position);
-        if (still?.id !== part.id) return [];
-        const clear = placedHoles(there, model).every(
-          (hole) => edgeDistance(part, view, hole.a, hole.b) >= wantedEdgeMm(hole.diameterMm) - 0.5,
-        );
-        const words =
-          axis === 'zMm'
-            ? sign > 0
-              ? 'up'
-              : 'down'
-            : axis === 'xMm'
-              ? sign > 0
-                ? 'back'
-                : 'forward'
-              : sign * lamp.position.yMm >= 0
-                ? 'out'
-                : 'in';
-        return clear
-          ? [{ label: say`Move ${lamp.tag} ${mm(byMm)} ${words}`, operations: [{ kind: 'moveLamps', moves }] }]
-          : [];
-      }),
-    );
+    const isClear = (there: Lamp) =>
+      placedHoles(there, model).every(
+        (hole) => edgeDistance(part, view, hole.a, hole.b) >= wantedEdgeMm(hole.diameterMm) - 0.5,
+      );
+    const ways = movesOnPart(context, each, byMm).filter(({ there }) => isClear(there));
     return [
       {
         message: say`${lamp.tag}: a ${fine(short.hole.diameterMm)} hole is ${fine(Math.max(0, wantedMm - short.missingMm))} from the edge of ${part.name}; ${fine(wantedMm)} is wanted (base ${formatMm(widthMm)} × ${formatMm(heightMm)}).`,
         lampIds: [lamp.id],
-        waysOut: ways.slice(0, 2),
+        waysOut: ways
+          .slice(0, 2)
+          .map(({ way, operation }) => ({ label: say`Move ${lamp.tag} ${mm(byMm)} ${way}`, operations: [operation] })),
         worked: {
           formula: say`${mm(wantedMm - short.missingMm)} < ${mm(short.hole.diameterMm)} / 2 + ${mm(Math.min(short.hole.diameterMm, MAX_MARGIN_MM))} = ${mm(wantedMm)}`,
           terms: [

@@ -1,6 +1,6 @@
 /** Findings about the layout as a whole: M26, M30. */
 import type { Build, Id, Lamp } from '../../document/index.ts';
-import { centre, housings, mirroredPlace, rowAxis, spreadEvenly, twinOf } from '../../place/index.ts';
+import { centre, housings, levelRows, mirroredPlace, rowAxis, spreadEvenly, twinOf } from '../../place/index.ts';
 import { mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit } from '../finding.ts';
 
@@ -66,21 +66,8 @@ function offCentre({ build, body }: CheckContext): Hit[] {
     }));
 }
 
-/** Rows: three or more lamps of one model on one face, level with each other. */
-function rows(build: Build): Lamp[][] {
-  const groups = new Map<string, Lamp[]>();
-  for (const lamp of lampsOf(build)) {
-    const level = Math.round(lamp.position.zMm / 40);
-    const key = `${lamp.modelKey} ${lamp.face} ${level}`;
-    const list = groups.get(key);
-    if (list) list.push(lamp);
-    else groups.set(key, [lamp]);
-  }
-  return [...groups.values()].filter((row) => row.length >= 3);
-}
-
 function unequalSpacing({ build, body }: CheckContext): Hit[] {
-  return rows(build).flatMap((row): Hit[] => {
+  return levelRows(lampsOf(build), ({ position }) => position.zMm).flatMap((row): Hit[] => {
     const axis = rowAxis(row);
     const sorted = [...row].sort((a, b) => a.position[axis] - b.position[axis]);
     const gaps = sorted.slice(1).map((lamp, index) => lamp.position[axis] - sorted[index]!.position[axis]);

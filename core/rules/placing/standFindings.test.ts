@@ -65,19 +65,22 @@ describe('M69: a lamp that hangs over the edge of its part', () => {
     // Half of 80 mm are 40: with its middle 20 mm inside the edge, 20 mm hang over.
     const [finding] = found(standing('left', onLocker(fromX + 20), small), 'M69');
     expect(finding).toMatchObject({ severity: 'caution' });
-    expect(finding!.message).toMatch(/^L1 hangs (2\d|19) mm over the edge of Side locker, left\.$/);
+    expect(finding!.message).toBe('L1 hangs 20 mm over the edge of Side locker, left.');
+    // A gasket takes up 3 mm and no more.
+    expect(told(standing('left', onLocker(fromX + 37), small), 'M69')).toEqual([]);
+    expect(told(standing('left', onLocker(fromX + 36), small), 'M69')).toEqual([
+      'L1 hangs 4 mm over the edge of Side locker, left.',
+    ]);
   });
 
   it('comes onto it by its way out, and moves no further than it has to', () => {
     const build = standing('left', onLocker(fromX + 20), small);
     const [finding] = found(build, 'M69');
     const [way] = finding!.waysOut;
-    expect(way!.label).toMatch(/onto Side locker, left/);
+    expect(way!.label).toBe('Move L1 20 mm back, onto Side locker, left');
     const after = applied(build, way!.operations);
     expect(told(after, 'M69')).toEqual([]);
-    const by = Object.values(after.lamps)[0]!.position.xMm - (fromX + 20);
-    expect(by).toBeGreaterThan(15);
-    expect(by).toBeLessThan(35);
+    expect(Object.values(after.lamps)[0]!.position.xMm).toBe(fromX + 40);
   });
 
   it('does not matter on a clamp or a stem, nor where one bolt holds it on a bracket', () => {

@@ -1,30 +1,29 @@
 /** Findings about what lamps stand on: M68, M69. */
-import { type BodyPart, contains, extent, outlineIn, partUnder, type View, viewOfFace } from '../../body/index.ts';
-import type { Lamp, LampModel, MountKind, Position } from '../../document/index.ts';
-import { baseOf, carrierOf, depthAxis, housings, lampMemo, nudge, tagList, viewPoint } from '../../place/index.ts';
+import { type BodyPart, contains, extent, outlineIn, type View, viewOfFace } from '../../body/index.ts';
+import type { Lamp, LampModel, MountKind } from '../../document/index.ts';
+import {
+  baseOf,
+  carrierOf,
+  depthAxis,
+  housingOf,
+  LEVEL_MM,
+  lampMemo,
+  levelRows,
+  nudge,
+  tagList,
+  viewPoint,
+} from '../../place/index.ts';
 import { type Millimetres, mm, say } from '../../units/index.ts';
-import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
+import type { CheckContext, FindingRule, Hit } from '../finding.ts';
+import { held, movesOnPart } from './held.ts';
 
 /** Less than this a gasket takes up (common practice, no source). */
 const OVERHANG_MM = 3;
-/** A row is level within this, as who looks along it sees it (common practice, no source). */
-const LEVEL_MM = 30;
 
 /** What lies on the skin itself; a bracket, a clamp or a stem holds its lamp beside or over the part. */
 const ON_THE_SKIN: ReadonlySet<MountKind> = new Set(['stud', 'screw', 'grommet', 'flush', 'rivet', 'magnet']);
 /** Lamps that are looked at from behind alone. */
 const REARWARD: ReadonlySet<LampModel['kind']> = new Set(['reversing', 'plate']);
-
-interface Mounted {
-  lamp: Lamp;
-  model: LampModel;
-}
-
-const mounted = ({ build }: CheckContext): Mounted[] =>
-  housings(build).flatMap((lamp) => {
-    const model = build.models[lamp.modelKey];
-    return model && model.kind !== 'factory' ? [{ lamp, model }] : [];
-  });
 
 /** Half of a base along the two axes of the view that looks at its face. */
 function halvesOf(lamp: Lamp, model: LampModel, view: View): [Millimetres, Millimetres] {
@@ -79,32 +78,9 @@ const standing = lampMemo((body, lamp, model) => {
   return part && !isBracket(part, lamp, model) ? { part, byMm: overhangMm(part, lamp, model) } : null;
 });
 
-/** Moves along the face after which a lamp lies on its part. */
-function movesOnto(
-  { build, body }: CheckContext,
-  lamp: Lamp,
-  model: LampModel,
-  part: BodyPart,
-  byMm: number,
-): WayOut[] {
-  if (lamp.locked) return [];
-  const axes = (['xMm', 'yMm', 'zMm'] as const).filter((axis) => axis !== depthAxis(lamp.face));
-  return axes.flatMap((axis) =>
-    [1, -1].flatMap((sign): WayOut[] => {
-      const moves = nudge(build, body, [lamp.id], { [axis]: sign * byMm });
-      const position: Position | undefined = moves.find(({ lampId }) => lampId === lamp.id)?.position;
-      if (!position) return [];
-      const there = { ...lamp, position };
-      if (partUnder(body, lamp.face, position)?.id !== part.id || !liesOn(part, there, model, OVERHANG_MM)) return [];
-      return [
-        { label: say`Move ${lamp.tag} ${mm(byMm)} onto ${part.name}`, operations: [{ kind: 'moveLamps', moves }] },
-      ];
-    }),
-  );
-}
-
 function overhangs(context: CheckContext): Hit[] {
-  return mounted(context).flatMap(({ lamp, model }): Hit[] => {
+  return held(context).flatMap((each): Hit[] => {
+    const { lamp, model } = each;
     const stands = standing(context.body, lamp, model);
     if (!stands || stands.byMm <= OVERHANG_MM) return [];
     const { part, byMm } = stands;
@@ -112,17 +88,24 @@ function overhangs(context: CheckContext): Hit[] {
       {
         message: say`${lamp.tag} hangs ${mm(byMm)} over the edge of ${part.name}.`,
         lampIds: [lamp.id],
-        waysOut: movesOnto(context, lamp, model, part, byMm),
+        waysOut: movesOnPart(context, each, byMm)
+          .filter(({ there }) => liesOn(part, there, model, OVERHANG_MM))
+          .map(({ way, operation }) => ({
+            label: say`Move ${lamp.tag} ${mm(byMm)} ${way}, onto ${part.name}`,
+            operations: [operation],
+          })),
       },
     ];
   });
 }
 
 /** Lamps across the unit that reach further out than it does. */
-function tooWide({ build, body }: CheckContext): Hit[] {
-  return mounted({ build, body, feeds: [] }).flatMap(({ lamp, model }): Hit[] => {
+function tooWide(context: CheckContext): Hit[] {
+  const { build, body } = context;
+  return held(context).flatMap(({ lamp, model }): Hit[] => {
     if (lamp.face === 'left' || lamp.face === 'right') return [];
-    const beyondMm = Math.round(Math.abs(lamp.position.yMm) + model.face.widthMm / 2 - body.widthMm / 2);
+    const [right, left] = housingOf(lamp, model).y;
+    const beyondMm = Math.round(Math.max(left, -right) - body.widthMm / 2);
     if (beyondMm <= OVERHANG_MM) return [];
     const moves = nudge(build, body, [lamp.id], { yMm: -Math.sign(lamp.position.yMm) * beyondMm });
     return [
@@ -130,7 +113,7 @@ function tooWide({ build, body }: CheckContext): Hit[] {
         message: say`${lamp.tag} stands ${mm(beyondMm)} out beyond the unit's width of ${mm(body.widthMm)}.`,
         lampIds: [lamp.id],
         waysOut:
-          lamp.locked || moves.length === 0 || lamp.position.yMm === 0
+          lamp.locked || lamp.position.yMm === 0
             ? []
             : [{ label: say`Move ${lamp.tag} in by ${mm(beyondMm)}`, operations: [{ kind: 'moveLamps', moves }] }],
       },
@@ -139,38 +122,33 @@ function tooWide({ build, body }: CheckContext): Hit[] {
 }
 
 const wrongWay = (context: CheckContext): Hit[] =>
-  mounted(context)
+  held(context)
     .filter(({ lamp, model }) => REARWARD.has(model.kind) && lamp.face === 'front')
     .map(({ lamp, model }) => ({
       message: say`${lamp.tag} looks ahead, and a ${model.kind} lamp is for behind.`,
       lampIds: [lamp.id],
     }));
 
-/** Three or more lamps of one model on one face, level with each other as who looks at the face sees them. */
-function rowsOf(context: CheckContext): Mounted[][] {
-  const found = new Map<string, Mounted[]>();
-  for (const each of mounted(context)) {
-    const { lamp, model } = each;
-    const along = lamp.face === 'top' ? lamp.position.xMm : lamp.position.zMm;
-    const key = [model.key, lamp.face, lamp.colour, Math.round(along / (2 * LEVEL_MM))].join(' ');
-    found.set(key, [...(found.get(key) ?? []), each]);
-  }
-  return [...found.values()].filter((row) => row.length >= 3);
-}
+/** How a row is seen to be level: from above along the unit, from before a face by its height. */
+const levelOf = ({ face, position }: Lamp): Millimetres => (face === 'top' ? position.xMm : position.zMm);
 
 /** M68: a row of which some stand on something else, nearer or further than the others. */
 function spreadRows(context: CheckContext): Hit[] {
-  return rowsOf(context).flatMap((row): Hit[] => {
-    const { face } = row[0]!.lamp;
-    const axis = depthAxis(face);
-    const depths = row.map(({ lamp }) => lamp.position[axis]);
+  const all = held(context);
+  const rows = levelRows(
+    all.map(({ lamp }) => lamp),
+    levelOf,
+  );
+  return rows.flatMap((row): Hit[] => {
+    const axis = depthAxis(row[0]!.face);
+    const depths = row.map(({ position }) => position[axis]);
     const apartMm = Math.round(Math.max(...depths) - Math.min(...depths));
     if (apartMm <= LEVEL_MM) return [];
-    const parts = [...new Set(row.flatMap(({ lamp, model }) => carrierOf(context.body, lamp, model)?.name ?? []))];
+    const parts = new Set(all.flatMap(({ lamp, part }) => (part && row.includes(lamp) ? part.name : [])));
     return [
       {
-        message: say`${tagList(row.map(({ lamp }) => lamp.tag))} are a row on ${parts.join(' and ')}, and stand ${mm(apartMm)} before and behind each other.`,
-        lampIds: row.map(({ lamp }) => lamp.id),
+        message: say`${tagList(row.map(({ tag }) => tag))} are a row on ${[...parts].join(' and ')}, and stand ${mm(apartMm)} before and behind each other.`,
+        lampIds: row.map(({ id }) => id),
       },
     ];
   });
