@@ -54,6 +54,7 @@ export {
   holeList,
   NOTHING_BEHIND,
   sidelessName,
+  skinUnder,
 } from './papers/holeList.ts';
 export { tapeSheet } from './papers/tapeSheet.ts';
 export {

@@ -11,8 +11,9 @@ import {
   MOUNTS,
   PILOT_MM,
   sidelessName,
+  skinUnder,
 } from '../place/index.ts';
-import { fine, joined, mm, plain, say, type Words } from '../units/index.ts';
+import { capitalised, fine, joined, mm, plain, say, type Words } from '../units/index.ts';
 import { wrightUnit } from './learning.ts';
 import { MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
 import { lampMeasures } from './measures.ts';
@@ -68,8 +69,6 @@ function holeWords({ count, tool, diameterMm, slot, part, depth, edge }: HoleRow
   const stop = depth.kind === 'collar' ? say`, collar at ${fine(depth.stopMm)}` : '';
   return say`${count} × ${size} through ${through}: ${made}${stop}; ${edge.join(', ')}`;
 }
-
-const capitalised = (words: string): string => words[0]!.toUpperCase() + words.slice(1);
 
 /** What a bit must not reach, and where nobody knows; empty where all was looked at. */
 function depthWarnings(rows: readonly HoleRow[]): Words[] {
@@ -211,5 +210,6 @@ const SLOT_MINUTES = { setUp: 10, per100MmAndMm: 1 };
 
 const slotMinutes = ({ slot, count, part }: HoleRow): number =>
   slot
-    ? count * (SLOT_MINUTES.setUp + (cutLengthMm(slot) / 100) * SLOT_MINUTES.per100MmAndMm * (part?.thicknessMm ?? 2))
+    ? count *
+      (SLOT_MINUTES.setUp + (cutLengthMm(slot) / 100) * SLOT_MINUTES.per100MmAndMm * skinUnder(part).thicknessMm)
     : 0;

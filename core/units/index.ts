@@ -23,6 +23,7 @@ export {
 export { parseNumber } from './number.ts';
 export type { Amps, Degrees, Millimetres, Ohms, SquareMillimetres, Volts } from './quantities.ts';
 export {
+  capitalised,
   fine,
   inWords,
   joined,

@@ -34,6 +34,9 @@ export const say = (parts: TemplateStringsArray, ...values: Words['values']): Wo
 /** A sentence in which nothing is measured. */
 export const plain = (text: string): Words => ({ parts: [text], values: [] });
 
+/** With a great letter at the beginning, as a name in a list has it. */
+export const capitalised = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** Sentences or words one after the other, with something between them. */
 export const joined = (all: readonly Words[], between: string): Words => ({
   parts: ['', ...all.map((_, index) => (index < all.length - 1 ? between : ''))],

@@ -62,6 +62,14 @@ describe('the way back', () => {
     expect(plugFor(110)).toEqual(['Patch over a 110 mm hole']);
   });
 
+  it('a slot gets one plate over it, corner holes and all', () => {
+    const { build } = testTruck().lamp('RV-0502', 'rear', { yMm: 560, zMm: 945 });
+    expect(stock(build).parts).toEqual([{ name: 'Cover plate over a slot of 508 x 25.4 mm', quantity: 2 }]);
+    expect(detail(build, 'Close the holes')).toBe(
+      '2 × 508 x 25.4 mm at L1 R1: plugs and plates set in sealant, edges painted.',
+    );
+  });
+
   it('ways through walls are closed by name, trim goes back with what held it', () => {
     const { build } = lamps();
     expect(titles(build)).not.toContain('Close the routes through walls');

@@ -3,7 +3,7 @@
 import type { Body } from '../body/index.ts';
 import type { Build, Plug } from '../document/index.ts';
 import { isUnits, plugOfSource, sourceInText, wiresRun } from '../graph/index.ts';
-import { allHoles, compareTags, drillingOf, formatMm, housings, tagList, templateJobs } from '../place/index.ts';
+import { compareTags, formatMm, type HoleRow, holeList, housings, tagList } from '../place/index.ts';
 import { leadAround, ownLead } from '../planning/index.ts';
 import type { Millimetres } from '../units/index.ts';
 
@@ -27,22 +27,30 @@ const plugFor = (holeMm: Millimetres): number | null => PLUGS_MM.find((size) => 
 const isOwnOnly = (build: Build, plug: Plug): boolean =>
   plug.pins.some(({ pin }) => ownLead(build, plug.id, pin) !== undefined);
 
-interface Holes {
-  byDiameter: Map<number, number>;
-  tags: string[];
+interface Opening {
+  size: string;
+  count: number;
+  closedWith: string;
 }
 
-function holesOf(build: Build, body: Body): Holes {
-  const byDiameter = new Map<number, number>();
-  const tags = new Set<string>();
-  for (const { model, lamps } of templateJobs(build, body))
-    for (const lamp of lamps)
-      for (const hole of allHoles(drillingOf(lamp, model))) {
-        byDiameter.set(hole.diameterMm, (byDiameter.get(hole.diameterMm) ?? 0) + 1);
-        tags.add(lamp.tag);
-      }
-  return { byDiameter, tags: [...tags] };
+/** What was drilled and cut, by size, and what closes it. The corner holes of a slot go under its plate. */
+function openings(rows: readonly HoleRow[]): Opening[] {
+  const bySize = new Map<string, Opening>();
+  for (const { diameterMm, slot, count, purposes } of rows) {
+    if (!slot && purposes.every((purpose) => purpose === 'corner')) continue;
+    const size = slot ? `${formatMm(slot.widthMm)} x ${formatMm(slot.heightMm)} mm` : `${formatMm(diameterMm)} mm`;
+    const plugMm = plugFor(diameterMm);
+    const closedWith = slot
+      ? `Cover plate over a slot of ${size}`
+      : plugMm
+        ? `Blanking plug ${formatMm(plugMm)} mm`
+        : `Patch over a ${size} hole`;
+    bySize.set(size, { size, closedWith, count: (bySize.get(size)?.count ?? 0) + count });
+  }
+  return [...bySize.values()];
 }
+
+const bySmallest = (a: HoleRow, b: HoleRow): number => a.diameterMm - b.diameterMm;
 
 /** The list for a unit as it is built; empty when nothing of it was added. */
 export function backToStock(build: Build, body: Body): BackToStock {
@@ -140,20 +148,15 @@ export function backToStock(build: Build, body: Body): BackToStock {
         .sort(compareTags)
         .join(' '),
     );
-  const { byDiameter, tags } = holesOf(build, body);
-  if (byDiameter.size > 0) {
-    const list = [...byDiameter].sort(([a], [b]) => a - b);
+  const rows = holeList(build, body).sort(bySmallest);
+  if (rows.length > 0) {
+    const open = openings(rows);
+    const tags = new Set(rows.flatMap((row) => row.lamps.map((lamp) => lamp.tag)));
     step(
       'Close the holes',
-      `${list.map(([diameter, count]) => `${count} × ${formatMm(diameter)} mm`).join(', ')} at ${tagList(tags)}: plugs set in sealant, edges painted.`,
+      `${open.map(({ size, count }) => `${count} × ${size}`).join(', ')} at ${tagList([...tags].sort(compareTags))}: plugs and plates set in sealant, edges painted.`,
     );
-    for (const [diameter, count] of list) {
-      const plug = plugFor(diameter);
-      parts.push({
-        name: plug ? `Blanking plug ${formatMm(plug)} mm` : `Patch over a ${formatMm(diameter)} mm hole`,
-        quantity: count,
-      });
-    }
+    parts.push(...open.map(({ closedWith, count }) => ({ name: closedWith, quantity: count })));
   }
   for (const trim of Object.values(build.trim))
     step(`Put ${trim.name} back`, `${trim.count} × ${trim.fasteners}${trim.note ? `; ${trim.note}` : ''}`);

@@ -193,7 +193,9 @@ describe('back to stock', () => {
   it('closes as many holes as were drilled', () => {
     for (const build of units) {
       const { steps, parts } = backToStock(build, bodyOf(build));
-      const closed = parts.filter((part) => /plug|Patch/.test(part.name)).reduce((sum, part) => sum + part.quantity, 0);
+      const closed = parts
+        .filter((part) => /plug|Patch|Cover plate/.test(part.name))
+        .reduce((sum, part) => sum + part.quantity, 0);
       const told = [...(steps.find((step) => step.title === 'Close the holes')?.detail ?? '').matchAll(/(\d+) × /g)];
       expect(
         told.reduce((sum, match) => sum + Number(match[1]), 0),

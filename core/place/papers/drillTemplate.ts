@@ -1,9 +1,10 @@
 /** Drilling templates at true scale: one sheet a mount, left and right mirrored, with a ruler to check the print by. */
 
-import { type Body, type BodyPart, partUnder } from '../../body/index.ts';
+import type { Body, BodyPart } from '../../body/index.ts';
 import type { Build, Face, Lamp, LampModel, MountKind } from '../../document/index.ts';
 import type { Millimetres } from '../../units/index.ts';
 import { twinOf } from '../arrange.ts';
+import { carrierOf } from '../lampMemo.ts';
 import { housings } from '../lamps/jobs.ts';
 import {
   allHoles,
@@ -19,7 +20,7 @@ import {
 } from '../mounting/mounts.ts';
 import { compareTags } from '../tags.ts';
 import type { Drawing, Layer, Shape } from './drawing.ts';
-import { sidelessName } from './holeList.ts';
+import { sidelessKey, sidelessName, skinUnder } from './holeList.ts';
 
 export interface TemplateJob {
   key: string;
@@ -35,9 +36,8 @@ export function templateJobs(build: Build, body: Body): TemplateJob[] {
   for (const lamp of housings(build).sort((a, b) => compareTags(a.tag, b.tag))) {
     const model = build.models[lamp.modelKey];
     if (!model || model.kind === 'factory' || allHoles(drillingOf(lamp, model)).length === 0) continue;
-    const part = partUnder(body, lamp.face, lamp.position);
-    const sided = part?.id.replace(/-(left|right)$/, '') ?? 'none';
-    const key = `${model.key}-${lamp.mount}-${sided}-${lamp.face === 'right' ? 'left' : lamp.face}`;
+    const part = carrierOf(body, lamp, model);
+    const key = `${model.key}-${lamp.mount}-${sidelessKey(part)}-${lamp.face === 'right' ? 'left' : lamp.face}`;
     const job = jobs.get(key);
     if (job) job.lamps.push(lamp);
     else jobs.set(key, { key, model, mount: lamp.mount, part, lamps: [lamp] });
@@ -175,9 +175,9 @@ function instructions({ model, mount, part, lamps }: TemplateJob): string[] {
     ];
   const holes = allHoles(drilling);
   const sizes = [...new Set(holes.map((hole) => hole.diameterMm))];
-  const material = part?.material ?? 'steel';
+  const { material, thicknessMm } = skinUnder(part);
   const bits = sizes.map((size) => {
-    const steps = bitsFor(size, material, part?.thicknessMm ?? 2).map((step) =>
+    const steps = bitsFor(size, material, thicknessMm).map((step) =>
       step.bit === 'pilot bit'
         ? `pilot ${formatMm(step.diameterMm)}`
         : `${step.bit} ${formatMm(step.diameterMm)} (${step.note})`,

@@ -2,9 +2,10 @@
  * Every hole that a unit's lamps ask for, as one goes to work: by bit and skin, with how deep the bit may go and what is
  * done to the edge. From it come the list on the screen, the drill steps and what is bought.
  */
-import { type Behind, type Body, type BodyPart, type Material, partUnder } from '../../body/index.ts';
+import type { Behind, Body, BodyPart, Material } from '../../body/index.ts';
 import type { Build, Lamp } from '../../document/index.ts';
 import type { Millimetres } from '../../units/index.ts';
+import { carrierOf } from '../lampMemo.ts';
 import { housings } from '../lamps/jobs.ts';
 import { bitsFor, cornersOf, type Drilling, drillingOf, type HolePurpose, type Slot } from '../mounting/mounts.ts';
 import { compareTags } from '../tags.ts';
@@ -71,22 +72,29 @@ const FILLED: Record<HolePurpose, string | null> = {
 };
 
 function edgeOf(part: BodyPart | null, purposes: readonly HolePurpose[]): string[] {
-  const painted = EDGE[part?.material ?? 'steel'];
+  const painted = EDGE[skinUnder(part).material];
   const filled = new Set(purposes.flatMap((purpose) => FILLED[purpose] ?? []));
   return ['deburr', ...(painted ? [painted] : []), ...filled];
 }
 
+/** What is drilled where no part is found: a skin like most. */
+const USUAL_SKIN = { material: 'steel', thicknessMm: 2 } as const;
+
+/** The skin that a hole goes through. */
+export const skinUnder = (part: BodyPart | null): Pick<BodyPart, 'material' | 'thicknessMm'> => part ?? USUAL_SKIN;
+
 /** The bit that a hole ends with. */
 function toolFor(diameterMm: Millimetres, part: BodyPart | null): HoleTool {
-  const last = bitsFor(diameterMm, part?.material ?? 'steel', part?.thicknessMm ?? 2).at(-1)!.bit;
+  const { material, thicknessMm } = skinUnder(part);
+  const last = bitsFor(diameterMm, material, thicknessMm).at(-1)!.bit;
   return last === 'step bit' || last === 'hole saw' ? last : 'twist bit';
 }
 
 /** What a part is called where its two sides are told as one: Side locker. */
 export const sidelessName = ({ name }: Pick<BodyPart, 'name'>): string => name.replace(/, (left|right)$/, '');
 
-/** Left and right of one thing are drilled alike. */
-const sideless = (part: BodyPart | null): string => part?.id.replace(/-(left|right)$/, '') ?? 'none';
+/** What stands for a part and its twin on the other side: they are drilled alike. */
+export const sidelessKey = (part: BodyPart | null): string => part?.id.replace(/-(left|right)$/, '') ?? 'none';
 
 interface Cut {
   tool: HoleTool;
@@ -103,19 +111,19 @@ function cutsOf({ holes, slots }: Drilling, part: BodyPart | null): Cut[] {
   return [...round, ...cut];
 }
 
-/** All holes of a unit's own lamps' bases are its maker's; these are the crew's. By tool, then from small to large. */
+/** The holes that the crew makes, by tool and then from small to large. Lamps that came with a unit ask for none. */
 export function holeList(build: Build, body: Body): HoleRow[] {
   const rows = new Map<string, HoleRow>();
   for (const lamp of housings(build).sort((a, b) => compareTags(a.tag, b.tag))) {
     const model = build.models[lamp.modelKey];
     if (!model || model.kind === 'factory') continue;
     const drilling = drillingOf(lamp, model);
-    const part = partUnder(body, lamp.face, lamp.position);
+    const part = carrierOf(body, lamp, model);
     for (const { tool, diameterMm, slot, purpose } of cutsOf(drilling, part)) {
       const filled = FILLED[purpose] ?? 'none';
       const size = slot ? `${slot.widthMm} x ${slot.heightMm}` : String(diameterMm);
       const depth = depthBehind(build, body, part);
-      const key = [tool, size, sideless(part), depth.kind, filled, drilling.isMeasured].join(' ');
+      const key = [tool, size, sidelessKey(part), depth.kind, filled, drilling.isMeasured].join(' ');
       const row = rows.get(key) ?? {
         key,
         tool,

@@ -21,7 +21,7 @@ import { isUnits, pinSourceId, placeOfSource, SIGNAL_NAMES, signalControl, signa
 import { GROUND_LEAD_MM, namedColour, runMm } from '../../harness/index.ts';
 import { mirroredPlace, PLAIN_LAMP, tagsFor } from '../../place/index.ts';
 import { ok, type Result, refused } from '../../result.ts';
-import { type Amps, conductorsOf, type Millimetres, type SquareMillimetres } from '../../units/index.ts';
+import { type Amps, capitalised, conductorsOf, type Millimetres, type SquareMillimetres } from '../../units/index.ts';
 import { newFunction } from '../planFunction.ts';
 import { planPinSource } from './planPins.ts';
 
@@ -57,7 +57,7 @@ function modelOf(build: Build, wish: OwnLampWish, lamp: FactoryLamp, eachA: Amps
     ...PLAIN_LAMP,
     key: keyOf(number),
     version: 1,
-    name: `${lamp.role === 'stop' ? 'Brake' : lamp.role[0]!.toUpperCase() + lamp.role.slice(1)} lamp it came with`,
+    name: `${lamp.role === 'stop' ? 'Brake' : capitalised(lamp.role)} lamp it came with`,
     kind: 'factory',
     colours: [lamp.colour],
     heads: 1,

@@ -7,7 +7,7 @@ import { unitsOwnParts, wiresRun } from '../../graph/index.ts';
 import { givenEnds } from '../../harness/index.ts';
 import { compareTags, housings } from '../../place/index.ts';
 
-import { conductor, gaugeName, type Millimetres, type SquareMillimetres } from '../../units/index.ts';
+import { capitalised, conductor, gaugeName, type Millimetres, type SquareMillimetres } from '../../units/index.ts';
 import { sundries } from './sundries.ts';
 
 export const PART_GROUPS = ['lamps', 'mounting', 'feed', 'wire', 'joints', 'sundries', 'tools'] as const;
@@ -158,7 +158,7 @@ function partOf(build: Build, element: Element): { key: string; group: PartGroup
     case 'fuse': {
       const { name } = FAMILIES[element.family];
       const plain = element.family === 'link' || element.family === 'breaker' ? name : `${name} fuse`;
-      const title = `${plain[0]!.toUpperCase()}${plain.slice(1)} ${element.ratingA} A`;
+      const title = `${capitalised(plain)} ${element.ratingA} A`;
       return { key: `fuse ${element.family} ${element.ratingA}`, group: 'feed', name: title };
     }
     case 'relay':

@@ -13,8 +13,8 @@ import {
   terminalColour,
   wireRoutes,
 } from '../../harness/index.ts';
-import { allHoles, bitsFor, drillingOf, formatMm, housings, templateJobs } from '../../place/index.ts';
-import { wireOuterMm } from '../../units/index.ts';
+import { bitsFor, drillingOf, formatMm, holeList, housings, skinUnder } from '../../place/index.ts';
+import { capitalised, wireOuterMm } from '../../units/index.ts';
 import type { PartLine } from './partsList.ts';
 import { shrinkFor } from './shrink.ts';
 
@@ -143,22 +143,19 @@ const HOLES_PER_BIT: Record<Material, number> = {
 };
 const WEARS_TWICE: ReadonlySet<string> = new Set(['hole saw', 'step bit']);
 
+/** What drilling wears and takes: a share of a bit for every hole it goes through, and sealant for the hole. */
 function bits(build: Build, body: Body): Line[] {
-  const jobs = templateJobs(build, body);
-  let holeCount = 0;
-  const worn = jobs.flatMap(({ model, lamps, part }): Line[] => {
-    const material = part?.material ?? 'steel';
-    return lamps.flatMap((lamp) =>
-      allHoles(drillingOf(lamp, model)).flatMap((hole) => {
-        holeCount++;
-        return bitsFor(hole.diameterMm, material, part?.thicknessMm ?? 1.5).map(({ bit, diameterMm }): Line => {
-          const name = `${bit[0]!.toUpperCase()}${bit.slice(1)}${bit === 'step bit' ? ' 6 to 32 mm' : ` ${formatMm(diameterMm)} mm`}`;
-          const quantity = (WEARS_TWICE.has(bit) ? 2 : 1) / HOLES_PER_BIT[material];
-          return { key: name, group: 'tools', name, quantity, unit: 'pcs', use: material };
-        });
-      }),
-    );
+  const drilled = holeList(build, body).filter(({ slot }) => slot === null);
+  if (drilled.length === 0) return [];
+  const worn = drilled.flatMap(({ diameterMm, count, part }) => {
+    const { material, thicknessMm } = skinUnder(part);
+    return bitsFor(diameterMm, material, thicknessMm).map(({ bit, diameterMm: bitMm }): Line => {
+      const name = `${capitalised(bit)} ${bit === 'step bit' ? '6 to 32' : formatMm(bitMm)} mm`;
+      const quantity = (count * (WEARS_TWICE.has(bit) ? 2 : 1)) / HOLES_PER_BIT[material];
+      return { key: name, group: 'tools', name, quantity, unit: 'pcs', use: material };
+    });
   });
+  const holeCount = drilled.reduce((sum, { count }) => sum + count, 0);
   const sealant: Line = {
     key: 'sealant',
     group: 'sundries',
@@ -167,7 +164,7 @@ function bits(build: Build, body: Body): Line[] {
     unit: 'pcs',
     use: '',
   };
-  return holeCount > 0 ? [...worn, sealant] : worn;
+  return [...worn, sealant];
 }
 
 /** All of it, each line counted in parts: what is bought is rounded up by boughtQuantity. */
