@@ -3,13 +3,13 @@ import type { Transaction } from 'sequelize';
 import type { ShelfEntry } from '../../core/document/index.ts';
 import type { Database } from '../database/connect.ts';
 import type { ShelfRow } from '../database/models.ts';
+import { inTransaction } from '../database/transaction.ts';
 
 const entryOf = (row: ShelfRow): ShelfEntry => JSON.parse(row.entry) as ShelfEntry;
 
 export function shelfRepository({ sequelize, tables }: Database) {
   return {
-    transaction: <Result>(work: (transaction: Transaction) => Promise<Result>): Promise<Result> =>
-      sequelize.transaction(work),
+    transaction: inTransaction({ sequelize }),
 
     async list(): Promise<ShelfEntry[]> {
       const rows = (await tables.shelf.findAll({ order: [['modelKey', 'ASC']], raw: true })) as unknown as ShelfRow[];

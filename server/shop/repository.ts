@@ -6,6 +6,7 @@ import type { Database } from '../database/connect.ts';
 import { execute } from '../database/execute.ts';
 import { appendToShop } from '../database/logRows.ts';
 import type { ShopRow } from '../database/models.ts';
+import { inTransaction } from '../database/transaction.ts';
 
 /** The one shop of this server. */
 const SHOP_ID = 1;
@@ -14,8 +15,7 @@ const NEWS_ROWS = 500;
 
 export function shopRepository({ sequelize, tables }: Database) {
   return {
-    transaction: <Result>(work: (transaction: Transaction) => Promise<Result>): Promise<Result> =>
-      sequelize.transaction(work),
+    transaction: inTransaction({ sequelize }),
 
     /** How far the log has come; within a transaction the row is locked. */
     async revision(transaction?: Transaction): Promise<number> {

@@ -6,6 +6,7 @@ import type { Database } from '../database/connect.ts';
 import { appendToUnit } from '../database/logRows.ts';
 import type { OperationRow, UnitRow } from '../database/models.ts';
 import { together } from '../database/together.ts';
+import { inTransaction } from '../database/transaction.ts';
 import { type Judgement, judgedColumns, plainColumns, unjudgedSummary } from './judgement.ts';
 import { writeLampRows } from './queryTables.ts';
 import { writeBuild } from './writeBuild.ts';
@@ -41,8 +42,7 @@ export function unitRepository({ sequelize, tables }: Pick<Database, 'sequelize'
   }
 
   return {
-    transaction: <Result>(work: (transaction: Transaction) => Promise<Result>): Promise<Result> =>
-      sequelize.transaction(work),
+    transaction: inTransaction({ sequelize }),
 
     /** What a unit is; within a transaction its row is locked. */
     async head(unitId: string, transaction?: Transaction): Promise<Head | null> {
