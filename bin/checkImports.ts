@@ -1,8 +1,8 @@
 /**
  * Holds the shape of the house: who may import from whom, folders of the core by their names in order and through their
  * index alone, no wildcards there, no folder of it too full to be looked through, and no clock read in it; questions to
- * the database in repositories; one component a file and colours by their names in the interface. Prints what breaks a rule and ends with 1. That the core knows
- * neither browser nor Node.js is held by core/tsconfig.json.
+ * the database in repositories; one component a file and colours by their names in the interface. Prints what breaks a
+ * rule and ends with 1. That the core knows neither browser nor Node.js is held by core/tsconfig.json.
  */
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';

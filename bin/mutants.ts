@@ -73,10 +73,16 @@ class Tester {
     const child = fork(path.join(root, 'bin/mutants/tester.ts'), [this.copy], {
       execArgv: ['--import', 'tsx'],
       detached: true,
-      stdio: 'ignore',
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     });
-    await new Promise((resolve) => child.once('message', resolve));
     this.#child = child;
+    await new Promise<void>((resolve, reject) => {
+      child.once('exit', () => reject(new Error('The process that runs the tests did not start')));
+      child.once('message', () => {
+        child.removeAllListeners();
+        resolve();
+      });
+    });
     return child;
   }
 
@@ -84,22 +90,23 @@ class Tester {
     const child = await this.#ready();
     const target = path.join(this.copy, question.mutant.file);
     const source = readFileSync(target);
-    return new Promise((resolve) => {
-      const settle = (isNoticed: boolean): void => {
+    return new Promise((resolve, reject) => {
+      const timer = setTimeout(() => {
+        child.removeAllListeners();
+        this.#end();
+        // Whoever was ended in the midst of it has not put the file back.
+        writeFileSync(target, source);
+        resolve(true);
+      }, TOO_LONG_MS);
+      child.once('message', (answer: Answer) => {
         clearTimeout(timer);
         child.removeAllListeners();
-        // Whoever was ended in the midst of it has not put the file back.
-        if (!this.#child) writeFileSync(target, source);
-        resolve(isNoticed);
-      };
-      const timer = setTimeout(() => {
-        this.#end();
-        settle(true);
-      }, TOO_LONG_MS);
-      child.once('message', (answer: Answer) => settle(answer.isNoticed));
+        resolve(answer.isNoticed);
+      });
+      // One that ends by itself has answered nothing.
       child.once('exit', () => {
-        this.#child = undefined;
-        settle(true);
+        clearTimeout(timer);
+        reject(new Error(`The process that runs the tests ended at ${question.mutant.file}:${question.mutant.line}`));
       });
       child.send(question);
     });
