@@ -3,9 +3,11 @@ import { applyToUnit, type Body, makeBody, ontoSkin, usualPacks, usualPanelPlace
 import { feedFigures } from '../core/circuit/index.ts';
 import {
   type Build,
+  type Cavity,
   type Control,
   type Face,
   type FactoryLamp,
+  type FuseSize,
   type Id,
   type LightColour,
   newBuild,
@@ -41,6 +43,9 @@ export interface SlotGiven {
   kind?: SourceKind;
   /** Key off and key on, volts; left out when nobody has read it. */
   volts?: [number, number] | [number, number, number];
+  /** What it takes, and which metal is there; left out for the usual blade and both sides. */
+  size?: FuseSize;
+  cavity?: Cavity;
   /** With which it is hot, and what was read while that was on. */
   signal?: Slot['signal'];
   signalV?: number;
@@ -134,7 +139,17 @@ export class UnitBuilder {
     return this.apply({ kind: 'addExtraParts', parts });
   }
 
-  slots(columns: number, given: SlotGiven[]): this {
+  /** A further fuse box with its slots. */
+  box(name: string, place: string, position: Position, isWet: boolean, columns: number, given: SlotGiven[]): this {
+    const boxId = this.newId();
+    return this.apply({ kind: 'addFuseBox', box: { id: boxId, name, place, position, isWet } }).slots(
+      columns,
+      given,
+      boxId,
+    );
+  }
+
+  slots(columns: number, given: SlotGiven[], boxId: Id | null = null): this {
     const slots = given.map(
       (each, index): Slot => ({
         id: this.newId(),
@@ -154,6 +169,9 @@ export class UnitBuilder {
           runningV: each.volts?.[2] ?? null,
           signalV: each.signalV ?? null,
         },
+        ...(boxId && { boxId }),
+        ...(each.size && { size: each.size }),
+        ...(each.cavity && { cavity: each.cavity }),
       }),
     );
     return this.apply({ kind: 'addSlots', slots });

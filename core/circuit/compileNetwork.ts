@@ -22,6 +22,8 @@ export interface Setting {
   batteryV?: Volts;
   /** Relays whose contact is closed; by default those whose control is on. See solveSetting. */
   pulled?: ReadonlySet<Id>;
+  /** With what is planned to hang on capped ends one day, for sizes; otherwise nothing flows there. */
+  isPlanned?: boolean;
 }
 
 /** Lead-acid at rest, full: 12.8 V, twice that for 24 V (common practice, no source). */
@@ -29,6 +31,8 @@ export const restingVoltageV = (systemVoltageV: Volts): Volts => (systemVoltageV
 
 /** Internal resistance of a starter battery with its cables (common practice, no source). */
 export const BATTERY_OHM = 0.008;
+/** Below this what is planned draws nothing, as lamps for the system do (common practice, no source). */
+const PLANNED_CUT_IN_V = 9;
 /** A clean ring terminal on bare steel (common practice, no source). */
 const GROUND_POINT_OHM = 0.002;
 /** A mated contact of a sealed connector (common practice, no source). */
@@ -78,6 +82,16 @@ function lampLoad(
     ? { id: element.id, kind: 'resistor', a, b, resistanceOhm: ratedV / ratedA }
     : { id: element.id, kind: 'constantPower', a, b, powerW: ratedA * ratedV, cutInV: model.cutInV };
 }
+
+/** What is planned for a capped end, drawn as an electronic lamp draws it, straight to metal: its way back is not laid yet. */
+const plannedLoad = (build: Build, { id, plannedA }: ElementOf<'cap'>): CircuitElement => ({
+  id,
+  kind: 'constantPower',
+  a: `${id}.end`,
+  b: '0',
+  powerW: plannedA * restingVoltageV(build.electrics.systemVoltageV),
+  cutInV: PLANNED_CUT_IN_V,
+});
 
 /** Is a source live in a setting? One that nobody has read is taken at its word, so that a plan can come before a survey. */
 export function isLive(
@@ -130,7 +144,7 @@ function* contactStates(build: Build, setting: Setting): Generator<[id: string, 
 function compileElement(
   build: Build,
   element: Element,
-  load: Pick<Setting, 'load' | 'shownBy'>,
+  load: Pick<Setting, 'load' | 'shownBy' | 'isPlanned'>,
   closed: ReadonlyMap<string, boolean>,
   wired: ReadonlySet<string>,
 ): CircuitElement[] {
@@ -189,6 +203,8 @@ function compileElement(
       const drawn = lampLoad(build, element, load);
       return drawn ? [drawn] : [];
     }
+    case 'cap':
+      return load.isPlanned ? [plannedLoad(build, element)] : [];
     case 'splice':
     case 'block':
       return [];
@@ -258,7 +274,10 @@ export interface StateSolver {
 }
 
 /** Sets the circuit of a build up for many settings. `load` and battery voltage are the same for all of them. */
-export function stateSolver(build: Build, common: Pick<Setting, 'load' | 'batteryV' | 'shownBy'>): StateSolver {
+export function stateSolver(
+  build: Build,
+  common: Pick<Setting, 'load' | 'batteryV' | 'shownBy' | 'isPlanned'>,
+): StateSolver {
   const circuit = prepareCircuit(compileNetwork(build, { ...common, keyOn: true, controlIds: new Set() }));
   const relays = Object.values(build.elements).filter((element) => element.kind === 'relay');
   /**
@@ -292,7 +311,7 @@ export function stateSolver(build: Build, common: Pick<Setting, 'load' | 'batter
 
 /** Solves one setting, relays and all, and gives the network that was solved as well. */
 export function solveSetting(build: Build, setting: Setting): SolvedSetting {
-  const { load, batteryV, controlIds } = setting;
-  const circuit = stateSolver(build, { load, batteryV, shownBy: controlIds }).solve(setting);
+  const { load, batteryV, controlIds, isPlanned } = setting;
+  const circuit = stateSolver(build, { load, batteryV, shownBy: controlIds, isPlanned }).solve(setting);
   return { network: circuit.elements(), solution: circuit.solution() };
 }

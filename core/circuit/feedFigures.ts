@@ -31,7 +31,7 @@ export interface FeedFigures {
   /** Wire by wire, in the order of the walk from the source and then to ground. */
   sections: Section[];
   drop: Drop;
-  /** The lamp that loses most for what it may lose. */
+  /** The lamp that loses most for what it may lose; null where a capped end does, or nothing hangs there. */
   farLamp: Lamp | null;
   farLampV: Volts;
   sourceV: Volts;
@@ -53,11 +53,18 @@ export interface AssessedFeed {
   figures: FeedFigures;
 }
 
+/** What the lamp or capped end that loses most is called; empty where nothing hangs on the feed. */
+export const farEndName = (build: Build, { farLamp, drop }: FeedFigures): string =>
+  farLamp?.tag ?? (drop.loadId ? (build.elements[drop.loadId]?.name ?? '') : '');
+
 /** What feeds draw from one slot together, every lamp lit, A. */
 export const takenFromSlotA = (feeds: readonly AssessedFeed[], slotId: Id): Amps =>
   feeds.filter(({ feed }) => feed.slot?.id === slotId).reduce((sum, { figures }) => sum + figures.maximumA, 0);
 
 const round1 = (value: number) => Math.round(value * 10) / 10;
+
+/** What is planned to hang on the capped ends of a feed, A. */
+export const plannedA = ({ caps }: Pick<Feed, 'caps'>): Amps => caps.reduce((sum, cap) => sum + cap.plannedA, 0);
 
 /** Sum over lamps: every head lit, or on the mean of what they show. */
 export const ratedCurrentA = (build: Build, lamps: readonly Lamp[], load: 'averageA' | 'maximumA'): Amps =>
@@ -262,8 +269,9 @@ function fuseReason(feed: Feed, maximumA: Amps, inrushA: Amps, neededA: Amps | n
 
 /** Solves the feed with everything on it lit at its maximum, key on, and gathers its figures. */
 export function feedFigures(build: Build, feed: Feed): FeedFigures {
-  const besideA = loadResistorsA(build, feed);
-  const averageA = ratedCurrentA(build, feed.lamps, 'averageA') + besideA;
+  const resistorsA = loadResistorsA(build, feed);
+  const averageA = ratedCurrentA(build, feed.lamps, 'averageA') + resistorsA;
+  const besideA = resistorsA + plannedA(feed);
   const maximumA = ratedCurrentA(build, feed.lamps, 'maximumA') + besideA;
   // Everything on that closes something; a flasher's factory way counts with the flasher off only where nothing else feeds it.
   const controlIds = new Set(
@@ -272,10 +280,12 @@ export function feedFigures(build: Build, feed: Feed): FeedFigures {
     ),
   );
   const alone = onlyFeed(build, feed);
-  const { solution } = solveSetting(alone, { keyOn: true, controlIds, load: 'maximum' });
+  const { solution } = solveSetting(alone, { keyOn: true, controlIds, load: 'maximum', isPlanned: true });
   // Without a filament the first instant is like any other, and one solution does for both.
   const isCold = feed.lamps.some((lamp) => build.models[lamp.modelKey]?.light === 'filament');
-  const cold = isCold ? solveSetting(alone, { keyOn: true, controlIds, load: 'inrush' }).solution : solution;
+  const cold = isCold
+    ? solveSetting(alone, { keyOn: true, controlIds, load: 'inrush', isPlanned: true }).solution
+    : solution;
   const sourceV = restingVoltageV(build.electrics.systemVoltageV);
   const drop = dropOf(build, feed, solution, sourceV);
   const dropV = judgedDropV(drop);

@@ -6,7 +6,7 @@ const NEVER = Number.POSITIVE_INFINITY;
 
 /**
  * Limits as the sheets give them, from memory: multiple of the rating, not before, by (s). Blades after ISO 8820-3, bolt-in
- * fuses after ISO 8820-5, breakers after SAE J553 type I; links are common practice, no source.
+ * fuses after ISO 8820-5, cartridges after ISO 8820-4, breakers after SAE J553 type I; links are common practice, no source.
  */
 const LIMITS: Record<FuseFamily, [number, number, number][]> = {
   blade: [
@@ -16,6 +16,13 @@ const LIMITS: Record<FuseFamily, [number, number, number][]> = {
     [2, 0.15, 5],
     [3.5, 0.04, 0.5],
     [6, 0, 0.1],
+  ],
+  cartridge: [
+    [1.1, 360_000, NEVER],
+    [1.35, 60, 1800],
+    [2, 4, 60],
+    [3.5, 0.2, 7],
+    [6, 0.04, 1],
   ],
   midi: [
     [1.1, 14_400, NEVER],

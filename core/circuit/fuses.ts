@@ -56,6 +56,20 @@ export const FAMILIES: Record<FuseFamily, Family> = {
     resets: false,
     source: 'ISO 8820-3 time-current limits, from memory; they vary by edition and type',
   },
+  cartridge: {
+    name: 'cartridge',
+    ratingsA: [20, 25, 30, 40, 50, 60],
+    timeCurrentLimits: [
+      { multiple: 1.1, notBeforeS: 360_000, byS: NEVER },
+      { multiple: 1.35, notBeforeS: 60, byS: 1800 },
+      { multiple: 2, notBeforeS: 4, byS: 60 },
+      { multiple: 3.5, notBeforeS: 0.2, byS: 7 },
+      { multiple: 6, notBeforeS: 0.04, byS: 1 },
+    ],
+    dropAtRatingV: 0.09,
+    resets: false,
+    source: 'ISO 8820-4 female-contact cartridges, from memory',
+  },
   midi: {
     name: 'midi',
     ratingsA: [30, 40, 50, 60, 70, 80, 100, 125, 150, 200],

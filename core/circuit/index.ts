@@ -11,9 +11,11 @@ export {
 export {
   type AssessedFeed,
   type FeedFigures,
+  farEndName,
   feedFigures,
   fuseForLamps,
   type Limit,
+  plannedA,
   ratedCurrentA,
   takenFromSlotA,
 } from './feedFigures.ts';

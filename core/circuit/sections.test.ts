@@ -110,7 +110,7 @@ describe('where the volts go', () => {
     const { build } = markers();
     const { feed, figures } = figuresOf(build);
     expect(figures.farLamp!.tag).toBe('L2');
-    const way = wiresOnWay(build, feed, figures.farLamp!.id);
+    const way = wiresOnWay(build, feed, figures.drop.loadId!);
     const byHand = way.reduce(
       (sum, wire) => sum + figures.sections.find((each) => each.wire.id === wire.id)!.currentA * wireOhm(wire),
       0,
@@ -167,7 +167,11 @@ describe('sizes that are planned', () => {
   });
 
   it('no thicker wire is offered where copper is the smaller half of the loss', () => {
-    expect(isCopperMost({ lamp: null, wireV: 0.2, contactsV: 0.2, sourceV: 9, totalV: 9, budgetV: 1 })).toBe(true);
-    expect(isCopperMost({ lamp: null, wireV: 0.2, contactsV: 0.23, sourceV: 0, totalV: 1, budgetV: 0.3 })).toBe(false);
+    expect(
+      isCopperMost({ lamp: null, loadId: null, wireV: 0.2, contactsV: 0.2, sourceV: 9, totalV: 9, budgetV: 1 }),
+    ).toBe(true);
+    expect(
+      isCopperMost({ lamp: null, loadId: null, wireV: 0.2, contactsV: 0.23, sourceV: 0, totalV: 1, budgetV: 0.3 }),
+    ).toBe(false);
   });
 });

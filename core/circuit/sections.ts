@@ -67,20 +67,17 @@ export function sectionsOf(feed: Feed, warm: CircuitSolution, cold: CircuitSolut
   });
 }
 
-/** Wires on the way from the source to a lamp and from there to ground. */
-export function wiresOnWay(build: Build, feed: Feed, lampId: Id): Wire[] {
-  const load = Object.values(build.elements).find(
-    (element) => element.kind === 'lampLoad' && element.lampId === lampId,
-  )!;
+/** Wires on the way from the source to a lamp, by its part of the circuit or a capped end, and from there to ground. */
+export function wiresOnWay(build: Build, feed: Feed, loadId: Id): Wire[] {
   const way: Wire[] = [];
-  const onWay = new Set([load.id]);
+  const onWay = new Set([loadId]);
   for (const { wire, near, far } of outwardWires(build, feed).reverse()) {
     if (!onWay.has(far)) continue;
     onWay.add(near);
     way.push(wire);
   }
-  const returning = new Set([load.id]);
-  for (const { wire, near, far } of outward(build, feed.groundWires, [load.id])) {
+  const returning = new Set([loadId]);
+  for (const { wire, near, far } of outward(build, feed.groundWires, [loadId])) {
     // Another lamp on the same return is not on this one's way.
     if (!returning.has(near) || build.elements[far]?.kind === 'lampLoad') continue;
     returning.add(far);
@@ -91,7 +88,10 @@ export function wiresOnWay(build: Build, feed: Feed, lampId: Id): Wire[] {
 
 /** Where the volts of the lamp that loses most for what it may lose have gone. */
 export interface Drop {
+  /** Null where a capped end loses most, or nothing hangs there. */
   lamp: Lamp | null;
+  /** That lamp's or end's part of the circuit. */
+  loadId: Id | null;
   /** In the copper that the crew runs, at 20 °C. */
   wireV: Volts;
   /** In fuses, switches, relays, plugs and ground points. */
@@ -105,24 +105,26 @@ export interface Drop {
 
 export function dropOf(build: Build, feed: Feed, solution: CircuitSolution, restV: Volts): Drop {
   const batteryV = (solution.elements.battery?.currentA ?? 0) * BATTERY_OHM;
-  let worst = { lamp: null as Lamp | null, totalV: 0, budgetV: (restV * SEEN_BUDGET_PERCENT) / 100, ratio: -1 };
-  for (const elementId of feed.elementIds) {
-    const element = build.elements[elementId];
-    const state = solution.elements[elementId];
+  const seenV = (restV * SEEN_BUDGET_PERCENT) / 100;
+  let worst = { loadId: null as Id | null, lamp: null as Lamp | null, totalV: 0, budgetV: seenV, ratio: -1 };
+  for (const id of feed.elementIds) {
+    const element = build.elements[id];
+    const state = solution.elements[id];
     const lamp = element?.kind === 'lampLoad' ? build.lamps[element.lampId] : undefined;
-    if (!lamp || !state) continue;
+    if (!state || (!lamp && element?.kind !== 'cap')) continue;
     const totalV = restV - state.voltageV;
-    const budgetV = (restV * dropBudgetPercent(build.models[lamp.modelKey])) / 100;
+    // What will hang on a capped end is not known: it is kept for a lamp to be seen by.
+    const budgetV = lamp ? (restV * dropBudgetPercent(build.models[lamp.modelKey])) / 100 : seenV;
     const ratio = (totalV - batteryV) / budgetV;
-    if (ratio > worst.ratio) worst = { lamp, totalV, budgetV, ratio };
+    if (ratio > worst.ratio) worst = { loadId: id, lamp: lamp ?? null, totalV, budgetV, ratio };
   }
-  const { lamp, totalV, budgetV } = worst;
-  const way = lamp ? wiresOnWay(build, feed, lamp.id) : [];
+  const { loadId, lamp, totalV, budgetV } = worst;
+  const way = loadId ? wiresOnWay(build, feed, loadId) : [];
   const lostIn = (wires: readonly Wire[]) =>
     wires.reduce((sum, wire) => sum + currentIn(solution, wire) * wireOhm(wire), 0);
   const wireV = lostIn(way.filter(isRun));
-  const sourceV = lamp ? batteryV + lostIn(way.filter((wire) => !isRun(wire))) : 0;
-  return { lamp, wireV, sourceV, contactsV: Math.max(0, totalV - sourceV - wireV), totalV, budgetV };
+  const sourceV = loadId ? batteryV + lostIn(way.filter((wire) => !isRun(wire))) : 0;
+  return { lamp, loadId, wireV, sourceV, contactsV: Math.max(0, totalV - sourceV - wireV), totalV, budgetV };
 }
 
 /** What is judged against the budget: the way from the battery's posts to the lamp and back, its copper warm. */

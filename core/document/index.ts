@@ -30,7 +30,11 @@ export { type UndoEntry, type UndoRow, type UndoStacks, undoStacks } from './ope
 export { key, line, list, oneLine, table, trimmedLine } from './schema/bounds.ts';
 export {
   Build,
+  Cavity,
   FactoryLamp,
+  FurtherBox,
+  FuseBox,
+  FuseSize,
   Lamp,
   NOTHING_DONE,
   newBuild,

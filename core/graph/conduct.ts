@@ -74,6 +74,7 @@ export function passagesFrom(element: Element, terminal: string, direction: 'dow
     case 'stud':
     case 'ground':
     case 'lampLoad':
+    case 'cap':
       return [];
     default:
       return element satisfies never;

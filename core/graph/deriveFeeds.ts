@@ -28,6 +28,8 @@ export interface Feed {
   /** Switches that only carry the current of a relay's coil. */
   coilContacts: Contact[];
   lamps: Lamp[];
+  /** Ends that wait, capped, for what is planned to hang there. */
+  caps: ElementOf<'cap'>[];
   /** By lamp id: every contact that has to conduct for it, feed side and ground side. */
   ways: Record<Id, Contact[]>;
   /** Fuses that hang on this one. */
@@ -74,7 +76,8 @@ export function ownParts(feed: Feed, feeds: readonly Feed[]): { elementIds: Id[]
 }
 
 /** Does this protection only stand ahead of others, as a main fuse does? */
-export const isMain = (feed: Feed): boolean => feed.lamps.length === 0 && feed.branches.length > 0;
+export const isMain = (feed: Feed): boolean =>
+  feed.lamps.length === 0 && feed.caps.length === 0 && feed.branches.length > 0;
 
 function compareFeeds(a: Feed, b: Feed): number {
   const rank = ({ slot }: Feed) => (slot ? slot.row * 100 + slot.column : -1);
@@ -159,6 +162,7 @@ function walkFeed(
     groundContacts: [],
     coilContacts: [],
     lamps: [],
+    caps: [],
     ways: {},
     branches: [],
     wires: met.wires,
@@ -204,6 +208,11 @@ function walkFeed(
       feed.ways[lamp.id] = [...contacts, ...back.contacts];
       keep(feed.contacts, contacts);
       keep(feed.groundContacts, back.contacts);
+      return;
+    }
+    if (element.kind === 'cap') {
+      feed.caps.push(element);
+      keep(feed.contacts, contacts);
       return;
     }
     if (element.kind === 'relay' && at.terminal === 'coilPlus') {

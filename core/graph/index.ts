@@ -10,6 +10,21 @@ export {
   unfedLamps,
   unfusedLamps,
 } from './deriveFeeds.ts';
+export {
+  boxOf,
+  cavityOf,
+  FAMILY_OF_SIZE,
+  fuseBoxes,
+  type KeyedBox,
+  PANEL,
+  SIZE_WORDS,
+  seatOf,
+  sizeOf,
+  sourceInBox,
+  sourceNameInBox,
+  takesFeedsFuse,
+  takesHolder,
+} from './fuseBoxes.ts';
 export { isRun, isUnits, unitsOwnParts, wiresRun } from './ownWiring.ts';
 export { placeKeyOf, placeOf, placeOfSource, type ThingWithPlace, thingsWithPlaces } from './places.ts';
 export { pinSourceId, plugOfSource } from './plugs.ts';

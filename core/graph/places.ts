@@ -3,20 +3,29 @@
  * that a length was measured from there is told by a finding (M81), not hidden in a figure.
  */
 import type { Build, Element, ElementOf, Id, PlaceKey, Position } from '../document/index.ts';
+import { fuseBoxes, type PANEL, placeOfSlot } from './fuseBoxes.ts';
 import { plugOfSource } from './plugs.ts';
 
 /** Where something sits, as somebody said; else the fuse panel. */
 export const placeOf = (build: Build, key: PlaceKey): Position => build.places[key] ?? build.fusePanel.position;
 
-/** Where a source is: its plug, where somebody said where that hangs, the battery for none, else the fuse panel. */
+/** Where a source is: its plug, where somebody said where that hangs, the battery for none, else its fuse box. */
 export function placeOfSource(build: Build, slotId: Id | null): Position {
   if (slotId === null) return placeOf(build, 'battery');
-  return plugOfSource(build, slotId)?.plug.position ?? build.fusePanel.position;
+  const slot = build.slots[slotId];
+  return plugOfSource(build, slotId)?.plug.position ?? (slot ? placeOfSlot(build, slot) : build.fusePanel.position);
 }
 
-type Placed = ElementOf<'stud' | 'block' | 'switch' | 'receiver' | 'relay'>;
+type Placed = ElementOf<'stud' | 'block' | 'switch' | 'receiver' | 'relay' | 'cap'>;
 
-const PLACED: ReadonlySet<Element['kind']> = new Set<Placed['kind']>(['stud', 'block', 'switch', 'receiver', 'relay']);
+const PLACED: ReadonlySet<Element['kind']> = new Set<Placed['kind']>([
+  'stud',
+  'block',
+  'switch',
+  'receiver',
+  'relay',
+  'cap',
+]);
 
 /** Under which key the place of a part of the circuit is said: a switch's under its control, of which it may be one of several. */
 export function placeKeyOf(element: Element): PlaceKey | null {
@@ -26,20 +35,19 @@ export function placeKeyOf(element: Element): PlaceKey | null {
 }
 
 export interface ThingWithPlace {
-  /** 'panel' is the fuse panel, which always has a place. */
-  key: PlaceKey | 'panel';
+  /** Fuse boxes always have a place: the fuse panel under its own key, the others under their id. */
+  key: PlaceKey | typeof PANEL;
   name: string;
   position: Position;
   /** Has somebody said so, or is it only taken to be there? */
   isSaid: boolean;
 }
 
-/** What a unit has that sits somewhere and is neither lamp nor plug: fuse panel, battery, switches, receivers, relays, blocks. */
+/** What a unit has that sits somewhere and is neither lamp nor plug: fuse boxes, battery, switches, receivers, relays, blocks. */
 export function thingsWithPlaces(build: Build): ThingWithPlace[] {
-  const { name, position } = build.fusePanel;
-  const things = new Map<string, ThingWithPlace>([
-    ['panel', { key: 'panel', name: name || 'Fuse panel', position, isSaid: true }],
-  ]);
+  const things = new Map<string, ThingWithPlace>(
+    fuseBoxes(build).map(({ key, name, position }) => [key, { key, name, position, isSaid: true }]),
+  );
   const add = (key: PlaceKey, named: string) =>
     things.set(key, { key, name: named, position: placeOf(build, key), isSaid: build.places[key] !== undefined });
   if (build.electrics.batteryAh > 0) add('battery', 'Battery');
@@ -55,4 +63,8 @@ export function thingsWithPlaces(build: Build): ThingWithPlace[] {
   return [...things.values()];
 }
 
-const KIND_NAMES: Partial<Record<Element['kind'], string>> = { block: 'Fuse block', receiver: 'Receiver' };
+const KIND_NAMES: Partial<Record<Element['kind'], string>> = {
+  block: 'Fuse block',
+  receiver: 'Receiver',
+  cap: 'Capped end',
+};

@@ -14,6 +14,8 @@ const isLive = (readingV: Volts, systemVoltageV: Volts): boolean => readingV >= 
  */
 export function slotWhen(slot: Slot, systemVoltageV: Volts): SlotWhen {
   if (slot.reservedFor !== '') return 'reserved';
+  // Without metal there is nothing to put a meter on.
+  if (slot.cavity === 'hollow') return 'dead';
   const { keyOffV, keyOnV, signalV } = slot.reading;
   if (keyOnV === null || keyOffV === null) return 'unread';
   if (isLive(keyOffV, systemVoltageV)) return 'always';

@@ -1,7 +1,8 @@
 /** The cut list: every wire of a unit with its tag, ends, terminals, strip lengths and shrink, in the order of the feeds. */
-import type { Build, Element, SourceKind, Terminal, Wire } from '../document/index.ts';
-import { deriveFeeds, isRun, sourceInText, unitsOwnParts } from '../graph/index.ts';
+import type { Build, Element, ElementOf, SourceKind, Terminal, Wire } from '../document/index.ts';
+import { deriveFeeds, isRun, seatOf, sourceInBox, unitsOwnParts } from '../graph/index.ts';
 import { conductor, type Millimetres, type SquareMillimetres, wireOuterMm } from '../units/index.ts';
+import { BOX_TERMINALS, terminalFor } from './boxTerminals.ts';
 
 export interface CutEnd {
   /** What it goes to, as the crew names it. */
@@ -41,6 +42,18 @@ const SOURCE_LEADS: Record<SourceKind, string> = {
   ignition: 'ignition lead',
 };
 
+/** In a holder of its own by a butt; where it sits in a slot, by the terminal of the cavity or to the slot's own lead. */
+function fuseFitting(build: Build, fuse: ElementOf<'fuse'>, colour: string): Omit<CutEnd, 'to'> {
+  const slot = seatOf(build, fuse);
+  if (!slot) return { fitting: `${colour} butt to the fuse holder`, stripMm: STRIP_MM.butt };
+  const terminal = terminalFor(build, slot);
+  if (!terminal) return { fitting: `${colour} butt to the slot lead`, stripMm: STRIP_MM.butt };
+  return {
+    fitting: `${terminal.name}${terminal.isSealed ? ', sealed' : ''}`,
+    stripMm: terminal.name.startsWith('Ring') ? STRIP_MM.ring : STRIP_MM.pin,
+  };
+}
+
 function fittingOf(build: Build, element: Element, areaMm2: SquareMillimetres): Omit<CutEnd, 'to'> {
   const colour = terminalColour(areaMm2);
   switch (element.kind) {
@@ -54,7 +67,7 @@ function fittingOf(build: Build, element: Element, areaMm2: SquareMillimetres): 
     case 'stud':
       return { fitting: `${colour} ring M8`, stripMm: STRIP_MM.ring };
     case 'fuse':
-      return { fitting: `${colour} butt to the fuse holder`, stripMm: STRIP_MM.butt };
+      return fuseFitting(build, element, colour);
     case 'relay':
       return { fitting: 'relay socket blade 6.3', stripMm: STRIP_MM.blade };
     case 'switch':
@@ -80,6 +93,8 @@ function fittingOf(build: Build, element: Element, areaMm2: SquareMillimetres): 
       return { fitting: `sealed ${colour} butt to the diode lead`, stripMm: STRIP_MM.butt };
     case 'lampLoad':
       return { fitting: `sealed ${colour} butt to the lamp lead`, stripMm: STRIP_MM.butt };
+    case 'cap':
+      return { fitting: 'end cap, shrunk, with a flag', stripMm: 0 };
     default:
       return element satisfies never;
   }
@@ -90,6 +105,7 @@ const TAKES_MM2: { fits: RegExp; mostMm2: SquareMillimetres }[] = [
   { fits: /receiver block/, mostMm2: 2.5 },
   { fits: /add-a-tap/, mostMm2: 4 },
   { fits: /blade 6\.3/, mostMm2: 6 },
+  ...Object.values(BOX_TERMINALS).map(({ name, lockMm2 }) => ({ fits: new RegExp(`^${name}`), mostMm2: lockMm2 })),
 ];
 
 /** Thickest wire that a fitting of the cut list takes, mm2; infinity when it takes any. */
@@ -107,12 +123,14 @@ export function terminalName(build: Build, { elementId, terminal }: Terminal): s
   switch (element?.kind) {
     case 'tap': {
       const slot = build.slots[element.slotId];
-      return slot ? sourceInText(slot) : 'nothing';
+      return slot ? sourceInBox(build, slot) : 'nothing';
     }
     case 'stud':
       return 'battery stud';
-    case 'fuse':
-      return `fuse ${element.ratingA} A, ${terminal}`;
+    case 'fuse': {
+      const seat = seatOf(build, element);
+      return seat ? sourceInBox(build, seat) : `fuse ${element.ratingA} A, ${terminal}`;
+    }
     case 'switch':
       return `${build.controls[element.controlId]?.name ?? 'switch'}, ${SWITCH_PINS[terminal] ?? terminal}`;
     case 'relay':
@@ -189,8 +207,8 @@ export function givenEnds(build: Build): GivenEnd[] {
     .flatMap((wire) =>
       [wire.from, wire.to].flatMap((at): GivenEnd[] => {
         const element = build.elements[at.elementId];
-        // A part's own lead comes fastened to it.
-        const isItsOwn = wire.origin === 'part' && element?.kind === 'modulator';
+        // A part's own lead comes fastened to it, and a fuse in a slot is pushed in.
+        const isItsOwn = wire.origin === 'part' && (element?.kind === 'modulator' || element?.kind === 'fuse');
         if (!element || isItsOwn || untouched.has(element.id) || MADE_BEFORE.has(element.kind)) return [];
         const { areaMm2 } = conductor(wire.table, wire.gauge);
         return [{ wire, at, end: { to: terminalName(build, at), ...fittingOf(build, element, areaMm2) } }];

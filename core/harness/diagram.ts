@@ -159,6 +159,7 @@ const FAMILY_FILL: Record<Exclude<FuseFamily, 'blade'>, string> = {
   mega: '#B98A4E',
   breaker: '#9AA7B2',
   link: '#B97A5A',
+  cartridge: '#8FA38A',
 };
 
 /** A protection: a blade in its colour, a bolted bar, a breaker with its button, a link as a thin place in the wire. */

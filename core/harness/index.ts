@@ -1,3 +1,4 @@
+export { BOX_TERMINALS, type BoxTerminal, terminalFor } from './boxTerminals.ts';
 export { GROMMETS, type Grommet, grommetFor } from './bundles.ts';
 export { CLEARANCE_MM, clearOf, wayRound, zonesNear } from './clearance.ts';
 export {

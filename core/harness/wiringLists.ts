@@ -4,7 +4,7 @@ import type { Body } from '../body/index.ts';
 import type { FeedFigures } from '../circuit/index.ts';
 import { BLADE_FUSES, FAMILIES } from '../circuit/index.ts';
 import type { Build, ElementOf, Terminal } from '../document/index.ts';
-import { type Feed, isMain, sourceInText, whenWords } from '../graph/index.ts';
+import { FAMILY_OF_SIZE, type Feed, isMain, seatOf, sizeOf, sourceInBox, whenWords } from '../graph/index.ts';
 import { compareTags } from '../place/index.ts';
 import type { Amps, Millimetres } from '../units/index.ts';
 import { type Grommet, grommetFor } from './bundles.ts';
@@ -32,7 +32,7 @@ function fusePlace(build: Build, feed: Feed): string {
   const near = wire && build.elements[wire.from.elementId];
   if (near?.kind === 'block') return near.name || 'fuse block';
   if (feed.upstream.length > 0 && near?.kind === 'splice') return `on the branch at ${near.name}`;
-  return feed.slot ? sourceInText(feed.slot) : 'at the battery stud';
+  return feed.slot ? sourceInBox(build, feed.slot) : 'at the battery stud';
 }
 
 /** Every fuse that was added, in the order of the feeds, then the unit's own that they are taken from. */
@@ -49,20 +49,19 @@ export function fuseMap(build: Build, feeds: readonly { feed: Feed; figures: Fee
       loadA: figures.maximumA,
       gauge: wire ? (wire.table === 'awg' ? `AWG ${wire.gauge}` : `${wire.gauge} mm²`) : '',
       live: feed.slot ? whenWords(feed.slot, build.electrics.systemVoltageV) : WANTED_WORDS[feed.fuse.wanted],
-      lamps: feed.lamps
-        .map((lamp) => lamp.tag)
-        .sort(compareTags)
-        .join(' '),
+      lamps: [...feed.lamps.map((lamp) => lamp.tag).sort(compareTags), ...feed.caps.map(({ name }) => name)].join(' '),
     };
   });
+  // What sits in the slot itself is the feed's.
+  const seated = new Set(feeds.flatMap(({ feed }) => seatOf(build, feed.fuse)?.id ?? []));
   const tapped = new Set(feeds.flatMap(({ feed }) => feed.slot?.id ?? []));
   const units = Object.values(build.slots)
-    .filter((slot) => tapped.has(slot.id))
+    .filter((slot) => tapped.has(slot.id) && !seated.has(slot.id))
     .map(
       (slot): FuseMapLine => ({
-        at: sourceInText(slot),
+        at: sourceInBox(build, slot),
         protects: slot.feeds ? `the unit's own: ${slot.feeds}` : "the unit's own, spare",
-        family: FAMILIES.blade.name,
+        family: FAMILIES[FAMILY_OF_SIZE[sizeOf(slot)]].name,
         ratingA: slot.ratingA,
         colour: BLADE_FUSES.find((fuse) => fuse.ratingA === slot.ratingA)?.colour ?? '',
         loadA: slot.ownLoadA,

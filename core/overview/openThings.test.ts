@@ -4,7 +4,7 @@ import { applied, countingIds, furtherIds } from '../../demo/testUnit.ts';
 import { demoUnits } from '../../demo/world.ts';
 import type { Build, OperationDraft } from '../document/index.ts';
 import { programmingTasks } from '../flash/index.ts';
-import { CHECKS } from '../prove/index.ts';
+import { checksOf } from '../prove/index.ts';
 import { assess } from '../rules/index.ts';
 import { openThings } from './openThings.ts';
 import { operatorCard } from './operatorCard.ts';
@@ -21,7 +21,7 @@ function finished(build: Build): Build {
   const drafts: OperationDraft[] = [
     ...overview.steps.map(({ key }): OperationDraft => ({ kind: 'tickStep', stepKey: key, done: true, minutes: 5 })),
     ...provedDrafts(overview.stops, newId),
-    ...CHECKS.map(
+    ...checksOf(build).map(
       ({ key }): OperationDraft => ({ kind: 'recordCheck', key, check: { result: 'good', note: '', photoId: null } }),
     ),
     ...programmingTasks(build).map(

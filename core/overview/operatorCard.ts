@@ -3,7 +3,7 @@
 import { BLADE_FUSES } from '../circuit/index.ts';
 import type { Build, Control } from '../document/index.ts';
 import { byPriority, patternFigures, patternOf } from '../flash/index.ts';
-import { type Feed, sourceInText } from '../graph/index.ts';
+import { boxOf, type Feed, seatOf, sourceInText } from '../graph/index.ts';
 import { tagList } from '../place/index.ts';
 import type { Assessment } from '../rules/index.ts';
 import type { Amps } from '../units/index.ts';
@@ -45,10 +45,10 @@ export const controlKindWords = (kind: Control['kind']): string => KIND_WORDS[ki
 function placeOf(build: Build, feed: Feed): string {
   if (!feed.slot) return 'inline at the battery';
   const source = sourceInText(feed.slot);
+  const box = boxOf(build, feed.slot).name || 'Fuse panel';
   // Nothing of the crew's protects it: the fuse is the unit's, wherever the lead was tapped.
-  return feed.ownFuse
-    ? `${build.fusePanel.name}, the unit's own ahead of ${source}`
-    : `${build.fusePanel.name}, ${source} (tap)`;
+  if (feed.ownFuse) return `${box}, the unit's own ahead of ${source}`;
+  return seatOf(build, feed.fuse) ? `${box}, in ${source}` : `${box}, ${source} (tap)`;
 }
 
 /** Gathers the card from the build; nothing on it is typed by hand, so it cannot go out of date by itself. */

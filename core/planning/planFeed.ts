@@ -24,12 +24,16 @@ import {
 } from '../document/index.ts';
 import {
   deriveFeeds,
+  FAMILY_OF_SIZE,
   type Feed,
   placeOf,
   placeOfSource,
   SIGNAL_NAMES,
   signalControl,
   signalOfSlot,
+  sizeOf,
+  takesFeedsFuse,
+  takesHolder,
 } from '../graph/index.ts';
 import { GROUND_LEAD_MM, legsMm, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '../harness/index.ts';
 import { isHousing, shareHousing } from '../place/index.ts';
@@ -48,8 +52,10 @@ export interface FeedWish {
   /** A fuse block to take it from instead, by its element. */
   blockId?: Id | null;
   lampIds: readonly Id[];
-  /** A control that is there already, or a new one. */
-  control: { id: Id } | NewControl;
+  /** Instead of lamps: an end that is capped for now, where it is to lie, and what is planned for it. */
+  spare?: { name: string; position: Position; plannedA: Amps };
+  /** A control that is there already, or a new one; null where it is live as its source is. */
+  control: { id: Id } | NewControl | null;
   relayRatingA: Amps | null;
   /**
    * Where the control is a wireless channel: how many channels the receiver has that this feed starts. Zero joins the
@@ -142,7 +148,7 @@ const TAP_LIMITS_A = [10, 15, 20, 30];
 /** Where power is taken: a slot, by an add-a-tap that carries the fuse where it is one of a panel, or the battery's stud. */
 export function sourceElement(slot: Slot | null, ratingA: Amps, id: Id): ElementOf<'tap' | 'stud'> {
   if (!slot) return { id, kind: 'stud', name: 'Battery stud' };
-  const limitA = slot.kind === 'slot' ? (TAP_LIMITS_A.find((limit) => limit >= ratingA) ?? null) : null;
+  const limitA = takesHolder(slot) ? (TAP_LIMITS_A.find((limit) => limit >= ratingA) ?? null) : null;
   return { id, kind: 'tap', name: `Tap ${slot.label}`, slotId: slot.id, limitA };
 }
 
@@ -159,17 +165,29 @@ export const isTappedStraight = (slot: Slot | null | undefined, systemVoltageV: 
   slot.ratingA !== null &&
   slot.ratingA <= STRAIGHT_UP_TO_A;
 
+/** What protects a feed: the family that was asked for, but in a slot what goes into it. */
+function familyOf(build: Build, { slotId, family = 'blade' }: Pick<FeedWish, 'slotId' | 'family'>): FuseFamily {
+  const slot = slotId ? build.slots[slotId] : undefined;
+  return slot && takesFeedsFuse(slot) ? FAMILY_OF_SIZE[sizeOf(slot)] : family;
+}
+
 /** From the source to the fuse; gives where current goes on from there: the fuse's end, or the lead of the unit's own. */
 function writeSource(build: Build, draft: Draft, ratingA: Amps): Terminal {
   const { wish, newId } = draft;
-  const { family = 'blade' } = wish;
   const slot = wish.slotId ? build.slots[wish.slotId]! : null;
+  const family = familyOf(build, wish);
   const known = wish.blockId ? build.elements[wish.blockId] : undefined;
   const fuseOf = () =>
     draft.add({ id: newId(), kind: 'fuse', name: wish.name, family, ratingA, wanted: wish.wanted } as const);
   if (known?.kind === 'block') {
     const fuse = fuseOf();
     draft.join(at(known, 'bus'), at(fuse, 'in'), TAP_LEAD_MM);
+    return at(fuse, 'out');
+  }
+  if (slot && takesFeedsFuse(slot)) {
+    const cavity = draft.add({ ...sourceElement(slot, ratingA, newId()), name: `Slot ${slot.label}`, limitA: null });
+    const fuse = fuseOf();
+    draft.joinInside(at(cavity, 'out'), at(fuse, 'in'));
     return at(fuse, 'out');
   }
   const isStraight = isTappedStraight(slot, build.electrics.systemVoltageV);
@@ -194,12 +212,12 @@ const leadMm = (a: Position, b: Position): Millimetres => (legsMm(a, b) < 1 ? PA
 function runStart(
   build: Build,
   wish: FeedWish,
-  controlId: Id,
+  controlId: Id | null,
   output: Terminal | null,
   isHotWithSignal: boolean,
 ): Position {
   if (output) return placeOf(build, output.elementId);
-  if (isHotWithSignal || wish.relayRatingA !== null) return sourcePlace(build, wish);
+  if (controlId === null || isHotWithSignal || wish.relayRatingA !== null) return sourcePlace(build, wish);
   return wish.receiverChannels ? build.fusePanel.position : placeOf(build, controlId);
 }
 
@@ -317,6 +335,11 @@ function stopsAt({ lamps, at: middle }: Station, here: Position, draft: Draft): 
  */
 function writeRun(build: Build, draft: Draft, start: Terminal, startsAt: Position): void {
   const { wish, newId } = draft;
+  if (wish.spare) {
+    const { name, position, plannedA } = wish.spare;
+    const cap = draft.add({ id: newId(), kind: 'cap', name, plannedA } as const);
+    draft.join(start, at(cap, 'end'), Math.max(AT_LAMP_MM, runMm(startsAt, position)));
+  }
   const lamps = wish.lampIds.map((id) => build.lamps[id]!);
   const { ahead, behind } = stationsFrom(lamps, startsAt);
   for (const chain of [ahead, behind]) {
@@ -364,18 +387,18 @@ function bySignal(build: Build, wish: FeedWish): FeedWish {
 
 function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: Amps, newId: () => Id): AssignFeed {
   const draft = new Draft(wish, gauge, newId);
-  const controlId = draft.control(wish.control);
-  const output = wish.receiverChannels === 0 ? receiverOutput(build, controlId) : null;
+  const controlId = wish.control && draft.control(wish.control);
+  const output = controlId && wish.receiverChannels === 0 ? receiverOutput(build, controlId) : null;
   const slot = wish.slotId ? build.slots[wish.slotId] : undefined;
   const isHotWithSignal = slot !== undefined && signalOfSlot(slot, build.electrics.systemVoltageV) !== null;
   const begin = () => {
     const supply = writeSource(build, draft, ratingA);
     // What is hot with the driver's signal is switched by it already.
-    return isHotWithSignal ? supply : writeControl(build, draft, supply, controlId);
+    return controlId === null || isHotWithSignal ? supply : writeControl(build, draft, supply, controlId);
   };
   writeRun(build, draft, output ?? begin(), runStart(build, wish, controlId, output, isHotWithSignal));
 
-  const functions = newFunction(build, { ...wish, controlId }, newId);
+  const functions = controlId && wish.lampIds.length > 0 ? newFunction(build, { ...wish, controlId }, newId) : [];
   return {
     kind: 'assignFeed',
     controls: draft.controls,
@@ -398,14 +421,17 @@ export interface FeedRefusal {
 export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result<OperationDraft[], FeedRefusal> {
   const wish = bySignal(build, asked);
   const lamps = wish.lampIds.flatMap((id) => build.lamps[id] ?? []);
-  if (lamps.length === 0) return refused({ kind: 'noLamps', message: 'Choose at least one lamp for the feed.' });
-  const maximumA = ratedCurrentA(build, lamps, 'maximumA');
-  const family = FAMILIES[wish.family ?? 'blade'];
-  const needed = fuseForLamps(build, lamps, wish.family);
+  if (lamps.length === 0 && !wish.spare)
+    return refused({ kind: 'noLamps', message: 'Choose at least one lamp for the feed.' });
+  const plannedA = wish.spare?.plannedA ?? 0;
+  const maximumA = ratedCurrentA(build, lamps, 'maximumA') + plannedA;
+  const family = familyOf(build, wish);
+  const needed = fuseForLamps(build, lamps, family, plannedA);
   if (needed === null) {
+    const what = wish.spare ? `${maximumA.toFixed(1)} A is` : `These lamps draw ${maximumA.toFixed(1)} A,`;
     return refused({
       kind: 'tooMuch',
-      message: `These lamps draw ${maximumA.toFixed(1)} A, more than one ${family.name} fuse carries. Split them over two feeds.`,
+      message: `${what} more than one ${FAMILIES[family].name} fuse carries. Split ${wish.spare ? 'it' : 'them'} over two feeds.`,
     });
   }
   const joined = joinedFeed(build, wish);
@@ -416,7 +442,10 @@ export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result
   if (!floor) return refused({ kind: 'noWire', message: `No wire in the table is protected by a ${ratingA} A fuse.` });
   const assign = writeFeed(build, wish, floor.gauge, ratingA, newId);
   const head = joined?.fuse ?? assign.elements.find(({ kind }) => kind === (own === null ? 'fuse' : 'tap'))!;
-  const drafts = [assign, ...joinFunction(build, wish, lamps)];
+  const place: OperationDraft[] = assign.elements.flatMap(({ id, kind }) =>
+    kind === 'cap' ? [{ kind: 'setPlace', of: id, position: wish.spare!.position }] : [],
+  );
+  const drafts = [assign, ...place, ...joinFunction(build, wish, lamps)];
   const tried = applyDrafts(build, drafts);
   return tried.ok
     ? ok([...drafts, ...planRefit(tried.value, head.id)])
@@ -425,6 +454,7 @@ export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result
 
 /** The feed that a run off a receiver's spare output joins: it is made fit for what it then carries. */
 function joinedFeed(build: Build, wish: FeedWish): Feed | null {
-  const output = wish.receiverChannels === 0 && 'id' in wish.control ? receiverOutput(build, wish.control.id) : null;
+  const output =
+    wish.receiverChannels === 0 && wish.control && 'id' in wish.control ? receiverOutput(build, wish.control.id) : null;
   return (output && deriveFeeds(build).find((each) => each.elementIds.includes(output.elementId))) || null;
 }

@@ -38,10 +38,10 @@ const phaseFor = (lamp: Lamp): 'A' | 'B' => (lamp.position.yMm < 0 ? 'B' : 'A');
 /** Lamps joining the function that a control has already; none when it has none. */
 export function joinFunction(
   build: Build,
-  wish: Pick<FunctionWish, 'patternId'> & { control: { id: Id } | object },
+  wish: Pick<FunctionWish, 'patternId'> & { control: { id: Id } | object | null },
   lamps: readonly Lamp[],
 ): OperationDraft[] {
-  const controlId = 'id' in wish.control ? wish.control.id : null;
+  const controlId = wish.control && 'id' in wish.control ? wish.control.id : null;
   const known = Object.values(build.functions).find((each) => each.controlId === controlId);
   if (!known) return [];
   return (['A', 'B'] as const).flatMap((phase): OperationDraft[] => {

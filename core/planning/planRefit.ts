@@ -1,5 +1,5 @@
 /** Fuse and wire of a feed made fit for what hangs on it now. */
-import { fuseForLamps, USUAL_BUNDLE } from '../circuit/index.ts';
+import { fuseForLamps, plannedA, USUAL_BUNDLE } from '../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type OperationDraft, type Wire } from '../document/index.ts';
 import { deriveFeeds, isRun } from '../graph/index.ts';
 import { ampacityA, conductor } from '../units/index.ts';
@@ -12,7 +12,9 @@ import { thickerWire, thinnestFor } from './planThicker.ts';
  */
 export function planRefit(build: Build, fuseId: Id): OperationDraft[] {
   const feed = deriveFeeds(build).find((each) => each.fuse.id === fuseId);
-  const needed = feed?.ownFuse ? feed.fuse.ratingA : feed && fuseForLamps(build, feed.lamps, feed.fuse.family);
+  const needed = feed?.ownFuse
+    ? feed.fuse.ratingA
+    : feed && fuseForLamps(build, feed.lamps, feed.fuse.family, plannedA(feed));
   if (!feed || !needed) return [];
   const ratingA = Math.max(feed.fuse.ratingA, needed);
   const operations: OperationDraft[] =

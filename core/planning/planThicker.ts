@@ -51,15 +51,15 @@ function thickerSizes(build: Build, fuseId: Id): { sizes: ReadonlyMap<Id, Conduc
   for (let round = 0; round < MAX_ROUNDS; round++) {
     const feed = deriveFeeds(tried).find((each) => each.fuse.id === fuseId);
     if (!feed) break;
-    const { dropV, dropBudgetV, farLamp, drop, sections } = feedFigures(tried, feed);
-    if (dropV <= dropBudgetV || !farLamp) return { sizes: pruned(build, fuseId, sizes), within: true };
+    const { dropV, dropBudgetV, drop, sections } = feedFigures(tried, feed);
+    if (dropV <= dropBudgetV || !drop.loadId) return { sizes: pruned(build, fuseId, sizes), within: true };
     if (!isCopperMost(drop)) break;
     const currentA = new Map(sections.map((section) => [section.wire.id, section.currentA]));
     // What a size thicker saves in volts for the copper it adds: length falls out, current over both areas stays.
     const worth = (wire: Wire) =>
       (currentA.get(wire.id) ?? 0) /
       (conductor(wire.table, wire.gauge).areaMm2 * (nextSize(wire)?.areaMm2 ?? Number.POSITIVE_INFINITY));
-    const [worst] = wiresOnWay(tried, feed, farLamp.id)
+    const [worst] = wiresOnWay(tried, feed, drop.loadId)
       .filter((wire) => {
         const next = nextSize(wire);
         const isLead = wire.lengthMm < LEAD_MM && !isBetweenCrimps(tried, wire);

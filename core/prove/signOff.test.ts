@@ -5,7 +5,7 @@ import type { Build, OperationDraft } from '../document/index.ts';
 import { assess } from '../rules/index.ts';
 import { plain } from '../units/index.ts';
 import { type ProvingStop, provingStops } from './expectations.ts';
-import { CHECKS, isProven, openItems, whyNotProven } from './signOff.ts';
+import { checksOf, isProven, openItems, whyNotProven } from './signOff.ts';
 
 const newId = furtherIds();
 const { build } = testTruck()
@@ -33,31 +33,33 @@ const stopsOf = (of: Build) => provingStops(of, assess(of).feeds);
 const read = (stops: readonly ProvingStop[], off: number): OperationDraft[] =>
   stops.flatMap((stop) => [lookedAt(stop, newId), ...readAt(stop, newId, (nominal) => nominal + off)]);
 const checked = (result: 'good' | 'later'): OperationDraft[] =>
-  CHECKS.map((check) => ({ kind: 'recordCheck', key: check.key, check: { result, note: '', photoId: null } }));
+  checksOf(build).map((check) => ({ kind: 'recordCheck', key: check.key, check: { result, note: '', photoId: null } }));
 
 describe('what is open before a unit may be called proven', () => {
   it('every step that is unread and every check that was not looked at', () => {
     const stops = stopsOf(build);
     const open = openItems(build, stops, []);
     expect(
-      open.filter((line) => line.endsWith('not looked at') && !CHECKS.some(({ name }) => line.startsWith(name))),
+      open.filter(
+        (line) => line.endsWith('not looked at') && !checksOf(build).some(({ name }) => line.startsWith(name)),
+      ),
     ).toHaveLength(stops.length);
     expect(open).toContain('Night look: not looked at');
-    expect(isProven(stops)).toBe(false);
+    expect(isProven(build, stops)).toBe(false);
   });
 
   it('nothing, once all is read and good', () => {
     const done = applied(build, [...read(stopsOf(build), 0), ...checked('good')]);
-    expect(isProven(stopsOf(done))).toBe(true);
+    expect(isProven(done, stopsOf(done))).toBe(true);
     expect(openItems(done, stopsOf(done), [])).toEqual([]);
   });
 
   it('a reading that fails keeps it from being proven; a check put off does not, and is told', () => {
     const failed = applied(build, [...read(stopsOf(build), -4), ...checked('later')]);
-    expect(isProven(stopsOf(failed))).toBe(false);
+    expect(isProven(failed, stopsOf(failed))).toBe(false);
     const fine = applied(build, [...read(stopsOf(build), 0), ...checked('later')]);
-    expect(isProven(stopsOf(fine))).toBe(true);
-    expect(openItems(fine, stopsOf(fine), [])).toEqual(CHECKS.map((check) => `${check.name}: put off`));
+    expect(isProven(fine, stopsOf(fine))).toBe(true);
+    expect(openItems(fine, stopsOf(fine), [])).toEqual(checksOf(build).map((check) => `${check.name}: put off`));
   });
 
   it('what was wrong with a lamp is told by its tag', () => {
@@ -69,12 +71,12 @@ describe('what is open before a unit may be called proven', () => {
 
   it('nobody signs while a step is open, nor while a finding says stop', () => {
     const done = stopsOf(applied(build, read(stopsOf(build), 0)));
-    expect(whyNotProven(stopsOf(build), [])).toMatch(/a step is open/);
-    expect(whyNotProven(done, [{ severity: 'caution' }])).toBeNull();
-    expect(whyNotProven(done, [{ severity: 'stop' }, { severity: 'stop' }])).toMatch(
+    expect(whyNotProven(build, stopsOf(build), [])).toMatch(/a step is open/);
+    expect(whyNotProven(build, done, [{ severity: 'caution' }])).toBeNull();
+    expect(whyNotProven(build, done, [{ severity: 'stop' }, { severity: 'stop' }])).toMatch(
       /2 findings say stop: settle them/,
     );
-    expect(whyNotProven([], [])).not.toBeNull();
+    expect(whyNotProven(build, [], [])).not.toBeNull();
   });
 
   it('findings that stop are told, cautions are not', () => {

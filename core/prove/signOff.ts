@@ -12,7 +12,7 @@ export interface CheckKind {
 }
 
 /** Common practice, no source. `night` is the key that finding M58 asks for. */
-export const CHECKS: readonly CheckKind[] = [
+const CHECKS: readonly CheckKind[] = [
   { key: 'pull', name: 'Pull test', how: 'Every crimp pulled by hand along the wire: nothing moves.' },
   { key: 'seal', name: 'Seals', how: 'Grommets, gaskets and shrink closed all round; no bare copper in the wet.' },
   { key: 'polarity', name: 'Polarity', how: 'Each lamp lit once with its leads as the joint list has them.' },
@@ -21,6 +21,23 @@ export const CHECKS: readonly CheckKind[] = [
   { key: 'night', name: 'Night look', how: 'After dark, with a photograph: aim, spill, nothing in a mirror.' },
   { key: 'stock', name: 'Back to stock', how: 'Nothing of its own was cut that could not be put back.' },
 ];
+
+/** A test lamp at each end that waits capped: nothing is lit there, so no step of the walk comes by. */
+const capChecks = (build: Build): CheckKind[] =>
+  Object.values(build.elements).flatMap((element): CheckKind[] =>
+    element.kind === 'cap'
+      ? [
+          {
+            key: `cap:${element.id}`,
+            name: element.name,
+            how: 'Test lamp at its end: it lights with its own fuse in and with no other. Then capped again.',
+          },
+        ]
+      : [],
+  );
+
+/** All checks of a unit: those of every one, and its capped ends. */
+export const checksOf = (build: Build): CheckKind[] => [...CHECKS, ...capChecks(build)];
 
 /** Lines for the person who signs: every step unread or not passed, checks not good, findings that stop. */
 export function openItems(
@@ -35,10 +52,12 @@ export function openItems(
       const names = stop.controls.map((control) => control.name).join(' + ');
       return `${names}${stop.keyOn ? '' : ', key off'}: ${openWords(build, stop)}`;
     }),
-    ...CHECKS.filter((check) => build.checks[check.key]?.result !== 'good').map((check) => {
-      const found = build.checks[check.key];
-      return `${check.name}: ${found ? (found.result === 'bad' ? 'not good' : 'put off') : 'not looked at'}${found?.note ? ` (${found.note})` : ''}`;
-    }),
+    ...checksOf(build)
+      .filter((check) => build.checks[check.key]?.result !== 'good')
+      .map((check) => {
+        const found = build.checks[check.key];
+        return `${check.name}: ${found ? (found.result === 'bad' ? 'not good' : 'put off') : 'not looked at'}${found?.note ? ` (${found.note})` : ''}`;
+      }),
     ...findings.filter((finding) => finding.severity === 'stop').map((finding) => inWords(finding.message, units)),
   ].map((line) => line.slice(0, 200));
 }
@@ -67,16 +86,26 @@ function openWords(build: Build, { state, look, unlit, points }: ProvingStop): s
   return `looked at, ${points.filter(({ reading }) => reading === null).length} to read`;
 }
 
-/** Proven: every step looked at, read and passed. Checks and notes may stay open, and are told. */
-export const isProven = (stops: readonly ProvingStop[]): boolean =>
-  stops.length > 0 && stops.every((stop) => stop.state === 'pass');
+/**
+ * Proven: every step looked at, read and passed, and every capped end tried with a test lamp, which no step reaches. The
+ * other checks and notes may stay open, and are told.
+ */
+export function isProven(build: Build, stops: readonly ProvingStop[]): boolean {
+  const caps = capChecks(build);
+  return (
+    stops.length + caps.length > 0 &&
+    stops.every((stop) => stop.state === 'pass') &&
+    caps.every(({ key }) => build.checks[key]?.result === 'good')
+  );
+}
 
 /** Why nobody may sign that a unit is proven; null when somebody may. */
 export function whyNotProven(
+  build: Build,
   stops: readonly ProvingStop[],
   findings: readonly Pick<Finding, 'severity'>[],
 ): string | null {
-  if (!isProven(stops)) return 'Nothing is called proven while a step is open or fails.';
+  if (!isProven(build, stops)) return 'Nothing is called proven while a step is open or fails.';
   const count = findings.filter(({ severity }) => severity === 'stop').length;
   if (count > 0)
     return `Nothing is called proven while ${count === 1 ? 'a finding says' : `${count} findings say`} stop: settle ${count === 1 ? 'it' : 'them'} first.`;

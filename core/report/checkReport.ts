@@ -1,8 +1,8 @@
 /** Everything that is found and computed of a unit, by names that people use: for scripts and for tracing a figure. */
 import { bodyOf, partUnder } from '../body/index.ts';
-import { type AssessedFeed, energyFigures } from '../circuit/index.ts';
+import { type AssessedFeed, energyFigures, farEndName } from '../circuit/index.ts';
 import type { Build, Position, Stage } from '../document/index.ts';
-import { sourceName } from '../graph/index.ts';
+import { sourceNameInBox } from '../graph/index.ts';
 import { jointList, terminalName } from '../harness/index.ts';
 import { holePosition, housings, placedHoles } from '../place/index.ts';
 import { assess, type Finding, isWayThatHolds, type Severity, tryWay } from '../rules/index.ts';
@@ -83,7 +83,7 @@ function feedReport(build: Build, { feed, figures }: AssessedFeed): FeedReport {
   const { drop } = figures;
   return {
     name: feed.fuse.name,
-    source: feed.slot ? sourceName(feed.slot) : (feed.source?.name ?? 'nothing'),
+    source: feed.slot ? sourceNameInBox(build, feed.slot) : (feed.source?.name ?? 'nothing'),
     fuse: { ratingA: feed.fuse.ratingA, loadA: figures.maximumA, peakA: figures.inrushA },
     sections: figures.sections.map(({ wire, currentA, peakA, protectedByA, ampacityA, bundledWith, dropV }) => ({
       wireId: wire.id,
@@ -100,7 +100,7 @@ function feedReport(build: Build, { feed, figures }: AssessedFeed): FeedReport {
       dropV,
     })),
     drop: {
-      lamp: drop.lamp?.tag ?? null,
+      lamp: farEndName(build, figures) || null,
       wireV: drop.wireV,
       contactsV: drop.contactsV,
       sourceV: drop.sourceV,

@@ -5,13 +5,13 @@
 
 import { bodyOf, raisesParts } from '../body/index.ts';
 import type { AssessedFeed } from '../circuit/index.ts';
-import type { Build, Lamp } from '../document/index.ts';
-import { isRun, sourceInText } from '../graph/index.ts';
-import { cutList } from '../harness/index.ts';
+import type { Build, Lamp, Slot } from '../document/index.ts';
+import { type Feed, isRun, seatOf, sourceInBox } from '../graph/index.ts';
+import { cutList, terminalFor } from '../harness/index.ts';
 import { housings } from '../place/index.ts';
 import { gaugeName, run, say } from '../units/index.ts';
 import { faceSteps } from './faceSteps.ts';
-import { MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
+import { endsOf, MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
 import { wireMeasures } from './measures.ts';
 import { moduleSteps, modulesIn } from './moduleSteps.ts';
 import { arranged, withOrder } from './orderRules.ts';
@@ -19,6 +19,20 @@ import type { Step } from './step.ts';
 
 /** From here on a second pair of hands feeds it in (common practice, no source). */
 const TWO_TO_PULL_MM = 7000;
+
+/** How a wire goes into a slot whose fuse is the feed's own. */
+function intoCavity(build: Build, { fuse }: Feed, slot: Slot): string {
+  const source = sourceInBox(build, slot);
+  const terminal = terminalFor(build, slot);
+  if (!terminal) return `To the lead of ${source}, fuse of ${fuse.ratingA} A still out of it.`;
+  const seal = terminal.isSealed ? ', its seal on the wire first' : '';
+  return `Into ${source}: ${terminal.name} crimped on${seal}; ${terminal.way}. Push until it clicks, tug. Fuse of ${fuse.ratingA} A still out of it.`;
+}
+
+const capping = ({ caps }: Feed): string[] =>
+  caps.map(
+    ({ name, plannedA }) => `${name}: capped and shrunk by itself, tied back, flagged with its slot and ${plannedA} A.`,
+  );
 
 function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unordered[]; joins: Unordered[] } {
   const lines = cutList(build);
@@ -34,7 +48,7 @@ function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unorde
       {
         key: `run:${feed.fuse.id}`,
         title: `Run wire, ${feed.fuse.name}`,
-        detail: say`${gauge} ${wire?.colour ?? ''}, ${run(figures.cutLengthMm)} in all to ${tagsOf(feed.lamps)}. Loose ties until the end, a service loop at each lamp.`,
+        detail: say`${gauge} ${wire?.colour ?? ''}, ${run(figures.cutLengthMm)} in all to ${endsOf(feed)}. Loose ties until the end, a service loop at each ${feed.lamps.length > 0 ? 'lamp' : 'end'}.`,
         feedIds: [feed.fuse.id],
         people: isLong ? 2 : 1,
         measures: wireMeasures(build, lines, wireIds),
@@ -44,17 +58,20 @@ function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unorde
     );
   });
   const joins = wired.map(({ feed }) => {
-    const source = feed.slot ? sourceInText(feed.slot) : 'the battery stud';
+    const source = feed.slot ? sourceInBox(build, feed.slot) : 'the battery stud';
+    const seat = seatOf(build, feed.fuse);
     return step(
       {
         key: `join:${feed.fuse.id}`,
         title: `Join lead by lead, ${feed.fuse.name}`,
-        detail: `From ${source}, fuse still out. Work from the lead list, not from colours; shrink each joint, tape off what is not used.`,
+        detail: [seat ? intoCavity(build, feed, seat) : `From ${source}, fuse still out.`, ...capping(feed)]
+          .concat('Work from the lead list, not from colours; shrink each joint, tape off what is not used.')
+          .join(' '),
         caution: 'Supplied lead colours mislead: a red lead may be ground. The fuse stays out.',
         feedIds: [feed.fuse.id],
         where: source,
         minutes:
-          MINUTES.tap +
+          (seat ? MINUTES.cavity : MINUTES.tap) +
           feed.wires
             .filter(isRun)
             .reduce((sum, wire) => sum + (wire.loomLengthMm === null ? MINUTES.joint : MINUTES.plug), 0),
@@ -172,8 +189,13 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
       {
         key: 'prove',
         title: 'Fuses in, one feed at a time, and prove',
-        detail:
-          'Go through the Prove page: every switch, with readings at the feed and the far lamp. Then the fuses out again.',
+        detail: [
+          'Go through the Prove page: every switch, with readings at the feed and the far lamp.',
+          ...(feeds.some(({ feed }) => feed.caps.length > 0)
+            ? ['At each capped end a test lamp: it lights with its own fuse in, and with no other.']
+            : []),
+          'Then the fuses out again.',
+        ].join(' '),
         minutes: 10 + feeds.length * 8,
       },
       lamps,

@@ -1,5 +1,6 @@
 /** What every kind of step needs and takes, unless its own figures say otherwise. */
 import type { Lamp } from '../document/index.ts';
+import type { Feed } from '../graph/index.ts';
 import { tagList } from '../place/index.ts';
 import { plain, type Words } from '../units/index.ts';
 import { kindOfKey, type Sentence, type Skill, type Step, type StepGiven, type StepKind } from './step.ts';
@@ -7,6 +8,8 @@ import { kindOfKey, type Sentence, type Skill, type Step, type StepGiven, type S
 /** Minutes by kind of work: about 20 to 25 for a fused circuit once the way is known. */
 export const MINUTES = {
   tap: 22,
+  /** Terminal on, into its cavity, fuse laid ready: nothing is found or laid bare for it. */
+  cavity: 12,
   pilot: 2,
   hole: 4,
   joint: 3,
@@ -69,3 +72,7 @@ export const step = (given: StepGiven, lamps: readonly Lamp[] = []): Unordered =
 };
 
 export const tagsOf = (lamps: readonly Lamp[]) => tagList(lamps.map((lamp) => lamp.tag));
+
+/** What a feed runs to: its lamps, and ends that wait capped. */
+export const endsOf = ({ lamps, caps }: Pick<Feed, 'lamps' | 'caps'>): string =>
+  [...(lamps.length > 0 ? [tagsOf(lamps)] : []), ...caps.map(({ name }) => name)].join(', ');

@@ -2,7 +2,8 @@
 
 import type { Body } from '../body/index.ts';
 import type { Build, Plug } from '../document/index.ts';
-import { isUnits, plugOfSource, sourceInText, wiresRun } from '../graph/index.ts';
+import { isUnits, plugOfSource, seatOf, sourceInBox, wiresRun } from '../graph/index.ts';
+import { terminalFor } from '../harness/index.ts';
 import { compareTags, formatMm, type HoleRow, holeList, housings, tagList } from '../place/index.ts';
 import { leadAround, ownLead } from '../planning/index.ts';
 import type { Millimetres } from '../units/index.ts';
@@ -74,6 +75,7 @@ export function backToStock(build: Build, body: Body): BackToStock {
       ),
     ),
   ];
+  const seats = new Set(elements.flatMap((each) => (each.kind === 'fuse' ? (seatOf(build, each)?.id ?? []) : [])));
   const own = taps.filter((slot) => slot.ratingA !== null);
   const studs = elements.filter((element) => element.kind === 'stud').length;
   if (taps.length > 0 || studs > 0)
@@ -82,13 +84,13 @@ export function backToStock(build: Build, body: Body): BackToStock {
       [
         ...taps.map((slot) =>
           slot.ratingA === null
-            ? `${sourceInText(slot)}: empty again`
-            : `${sourceInText(slot)}: its own ${slot.ratingA} A fuse back`,
+            ? `${sourceInBox(build, slot)}: ${terminalFor(build, slot) && seats.has(slot.id) ? 'fuse out, lance lifted, terminal drawn out: ' : ''}empty again`
+            : `${sourceInBox(build, slot)}: its own ${slot.ratingA} A fuse back`,
         ),
         ...(studs > 0 ? [`${studs} ${studs === 1 ? 'lead' : 'leads'} off the battery stud`] : []),
       ].join('; '),
     );
-  for (const slot of own) parts.push({ name: `Fuse ${slot.ratingA} A for ${sourceInText(slot)}`, quantity: 1 });
+  for (const slot of own) parts.push({ name: `Fuse ${slot.ratingA} A for ${sourceInBox(build, slot)}`, quantity: 1 });
 
   for (const module of elements.filter(({ kind }) => kind === 'modulator')) {
     const lead = leadAround(build, module.id);

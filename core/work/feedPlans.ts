@@ -10,7 +10,7 @@ import {
   signalOfSlot,
   slotHeadroomA,
   slotWhen,
-  sourceInText,
+  sourceInBox,
   unfedLamps,
 } from '../graph/index.ts';
 import { legsMm, usualColour } from '../harness/index.ts';
@@ -132,7 +132,7 @@ function judged(
     feeds: made.map(({ feed, figures }) => ({
       name: feed.fuse.name,
       tags: tagList(feed.lamps.map(({ tag }) => tag)),
-      source: feed.slot ? sourceInText(feed.slot) : 'the battery',
+      source: feed.slot ? sourceInBox(tried.value, feed.slot) : 'the battery',
       isLead: feed.slot !== null && signalOfSlot(feed.slot, build.electrics.systemVoltageV) !== null,
       ratingA: feed.fuse.ratingA,
       lossRatio: figures.dropV / figures.dropBudgetV,

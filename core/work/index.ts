@@ -15,4 +15,5 @@ export {
 } from './parts/partsList.ts';
 export { type Comparison, compareLooms, compareRuns, type Prices, type WiringMethod } from './parts/wiringMethods.ts';
 export { type Purpose, sharedPurpose, signalLead } from './purposes.ts';
+export { type SpareChoice, type SpareKind, type SpareWish, spareChoices } from './spareChoices.ts';
 export { type SurveyPart, type SurveyQuestion, surveyProgress, surveyQuestions } from './surveyList.ts';

@@ -4,6 +4,7 @@ import { isGauge, TERMINALS, type Wire } from '../schema/circuitParts.ts';
 
 /** Collections whose entries are kept under their own id. */
 const BY_OWN_ID = [
+  'fuseBoxes',
   'slots',
   'lamps',
   'controls',
@@ -77,6 +78,9 @@ export function referenceProblem(build: Build): string | null {
   if (misplaced) return `${misplaced}: something would lie under another id than its own.`;
   return (
     firstOf(Object.values(build.lamps), (lamp) => lampProblem(build, lamp)) ??
+    firstOf(Object.values(build.slots), ({ label, boxId }) =>
+      boxId && !build.fuseBoxes[boxId] ? `Slot ${label} would be in a fuse box that is not on the unit.` : null,
+    ) ??
     firstOf(Object.values(build.elements), (element) => elementProblem(build, element)) ??
     firstOf(Object.values(build.wires), (wire) => wireProblem(build, wire)) ??
     firstOf(Object.values(build.functions), (each) => {

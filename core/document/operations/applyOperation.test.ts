@@ -8,6 +8,7 @@ import FROZEN_VERSION_3 from '../testing/version3.json' with { type: 'json' };
 import FROZEN_VERSION_4 from '../testing/version4.json' with { type: 'json' };
 import FROZEN_VERSION_7 from '../testing/version7.json' with { type: 'json' };
 import FROZEN_VERSION_8 from '../testing/version8.json' with { type: 'json' };
+import FROZEN_VERSION_9 from '../testing/version9.json' with { type: 'json' };
 import { applyOperation, fieldsMeet } from './applyOperation.ts';
 import type { Operation, OperationDraft } from './operations.ts';
 import { type Change, takeBack } from './undo.ts';
@@ -205,11 +206,33 @@ it('a part that is added twice in one operation counts twice, and leaves the ope
   expect(operation).toEqual(sent);
 });
 
+describe('fuse boxes', () => {
+  const BOX = { id: newId(), name: 'Battery box', place: '', position: { xMm: 300, yMm: 200, zMm: 900 } };
+  const { build } = testTruck();
+  const slot = () => Object.values(build.slots)[0]!;
+  const refusal = (on: Build, draft: OperationDraft) => {
+    const result = applyOperation(on, opOf(draft), STAMP);
+    return result.ok ? 'done' : result.reason.message;
+  };
+
+  it('a slot is only in a box that is there, and a box with slots in it stays', () => {
+    expect(refusal(build, { kind: 'editSlot', slotId: slot().id, changes: { boxId: BOX.id } })).toMatch(/fuse box/);
+    const inBox = { ...slot(), id: newId(), label: 'A', boxId: BOX.id };
+    expect(refusal(build, { kind: 'addSlots', slots: [inBox] })).toMatch(/fuse box/);
+    const boxed = applied(build, { kind: 'addFuseBox', box: BOX }).build;
+    const filled = applied(boxed, { kind: 'addSlots', slots: [inBox] }).build;
+    expect(refusal(filled, { kind: 'removeFuseBox', boxId: BOX.id })).toMatch(/Battery box still has a slot/);
+    // Null says that it is in the fuse panel after all.
+    const moved = applied(filled, { kind: 'editSlot', slotId: inBox.id, changes: { boxId: null } }).build;
+    expect(applied(moved, { kind: 'removeFuseBox', boxId: BOX.id }).build.fuseBoxes).toEqual({});
+  });
+});
+
 describe('stored documents', () => {
   it('a frozen sample of version 0 is lifted to today', () => {
     const { extraParts: _, comments: __, handedOver: ___, ...old } = FROZEN_VERSION_1;
     const lifted = migrateBuild({ ...old, schemaVersion: 0 });
-    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 9, extraParts: {}, handedOver: null } });
+    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 10, extraParts: {}, handedOver: null } });
   });
 
   it('a frozen sample of version 1 keeps its lamps and slots and gets survey and rules', () => {
@@ -264,6 +287,17 @@ describe('stored documents', () => {
     const mounts = Object.values(migrated.value.models).flatMap((model) => model.mounts);
     expect(mounts.length).toBeGreaterThan(0);
     expect(mounts.map((mount) => mount.places)).toEqual(mounts.map(() => null));
+  });
+
+  it('a frozen sample of version 9 has its slots in the fuse panel, and no other box', () => {
+    const migrated = migrateBuild(FROZEN_VERSION_9);
+    if (!migrated.ok) throw new Error(migrated.reason.message);
+    const { schemaVersion, ...kept } = FROZEN_VERSION_9;
+    expect(schemaVersion).toBe(9);
+    expect(migrated.value).toMatchObject({ ...kept, fuseBoxes: {} });
+    expect(Object.values(migrated.value.slots).map(({ boxId }) => boxId)).toEqual(
+      Object.keys(kept.slots).map(() => undefined),
+    );
   });
 
   it('a frozen sample of version 4 keeps its ticks, and what was one step is ticked in its parts', () => {

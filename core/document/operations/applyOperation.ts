@@ -173,15 +173,34 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       return assign(draft.electrics, op.changes);
     case 'setFusePanel':
       return assign(draft.fusePanel, op.changes);
+    case 'addFuseBox':
+      return addNew(draft.fuseBoxes, op.box, 'fuse box');
+    case 'editFuseBox':
+      return assign(must(draft.fuseBoxes, op.boxId, 'fuse box'), op.changes);
+    case 'removeFuseBox': {
+      const { name } = must(draft.fuseBoxes, op.boxId, 'fuse box');
+      const slots = Object.values(draft.slots).filter(({ boxId }) => boxId === op.boxId);
+      if (slots.length > 0)
+        refuse(
+          'inUse',
+          `${name} still has ${slots.length === 1 ? 'a slot' : `${slots.length} slots`}. Remove them, or say in which box they are, first.`,
+        );
+      delete draft.fuseBoxes[op.boxId];
+      return;
+    }
     case 'setPlace':
       if (op.of !== 'battery' && !draft.controls[op.of]) must(draft.elements, op.of, 'part of the circuit');
       if (op.position === null) delete draft.places[op.of];
       else draft.places[op.of] = op.position;
       return;
     case 'addSlots':
-      for (const slot of op.slots) addNew(draft.slots, slot, 'slot');
+      for (const slot of op.slots) {
+        if (slot.boxId) must(draft.fuseBoxes, slot.boxId, 'fuse box');
+        addNew(draft.slots, slot, 'slot');
+      }
       return;
     case 'editSlot':
+      if (op.changes.boxId) must(draft.fuseBoxes, op.changes.boxId, 'fuse box');
       return assign(must(draft.slots, op.slotId, 'fuse slot'), op.changes);
     case 'recordSlotReading':
       return assign(must(draft.slots, op.slotId, 'fuse slot').reading, op.changes);
@@ -522,6 +541,7 @@ export const fieldsMeet = (left: string, right: string): boolean =>
 const REFERRING = [
   'models',
   'lamps',
+  'fuseBoxes',
   'slots',
   'controls',
   'elements',

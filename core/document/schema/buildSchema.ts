@@ -48,6 +48,14 @@ export type SlotReading = z.infer<typeof SlotReading>;
 export const SourceKind = z.enum(['slot', 'prewire', 'upfitter', 'pin', 'ignition']);
 export type SourceKind = z.infer<typeof SourceKind>;
 
+/** What goes into a slot: blade fuses by their width, a cartridge, a fuse that is bolted down. */
+export const FuseSize = z.enum(['bladeSmall', 'blade', 'bladeLarge', 'cartridge', 'bolted']);
+export type FuseSize = z.infer<typeof FuseSize>;
+
+/** Metal in a slot: on both sides, missing on the side that the lamps would hang on, or on neither. */
+export const Cavity = z.enum(['whole', 'noLoadSide', 'hollow']);
+export type Cavity = z.infer<typeof Cavity>;
+
 export const Slot = z.object({
   id: Id,
   kind: SourceKind,
@@ -61,8 +69,23 @@ export const Slot = z.object({
   reservedFor: line(60),
   signal: Signal.nullable().default(null).describe('of the driver, with which it is hot; null when with none'),
   reading: SlotReading,
+  boxId: Id.nullable().optional().describe('the further fuse box that it is in; null or left out for the fuse panel'),
+  size: FuseSize.optional().describe('what it takes; left out for the usual blade'),
+  cavity: Cavity.optional().describe('left out for whole'),
 });
 export type Slot = z.infer<typeof Slot>;
+
+/** Where fuses sit: one is called the fuse panel; what nobody has said a place of counts as there. */
+export const FuseBox = z.object({
+  name: line(60),
+  place: line(80),
+  position: Position,
+  isWet: z.boolean().optional().describe('water reaches it: its terminals are sealed; left out where it is dry'),
+});
+export type FuseBox = z.infer<typeof FuseBox>;
+
+export const FurtherBox = FuseBox.extend({ id: Id, name: line(60, 2) });
+export type FurtherBox = z.infer<typeof FurtherBox>;
 
 export const Tick = z.object(stamped);
 export type Tick = z.infer<typeof Tick>;
@@ -175,7 +198,7 @@ export type OwnOutlines = z.infer<typeof OwnOutlines>;
 export const PlaceKey = z.union([z.literal('battery'), Id]);
 export type PlaceKey = z.infer<typeof PlaceKey>;
 
-export const SCHEMA_VERSION = 9;
+export const SCHEMA_VERSION = 10;
 
 export const Build = z.object({
   schemaVersion: z.literal(SCHEMA_VERSION),
@@ -198,7 +221,8 @@ export const Build = z.object({
     alternatorA: between<Amps>(0, 1000).describe('0 for a trailer'),
     surveyed: z.boolean().describe('someone has checked these on the unit'),
   }),
-  fusePanel: z.object({ name: line(60), place: line(80), position: Position }),
+  fusePanel: FuseBox,
+  fuseBoxes: table(Id, FurtherBox, 20).describe('beside the fuse panel'),
   places: table(PlaceKey, Position, 4200).describe(
     'where battery, switches, receivers, relays and blocks sit, once said',
   ),
@@ -285,6 +309,7 @@ export function newBuild(given: NewBuild): Build {
       surveyed: false,
     },
     fusePanel: { name: 'Fuse panel', place: given.panelPlace, position: given.panelPosition },
+    fuseBoxes: {},
     places: {},
     slots: {},
     models: {},

@@ -10,7 +10,7 @@ const elementBase = { id: Id, name: line(60) };
 const amps = upTo<Amps>(500);
 
 /** How a protection opens; each family has a time-current table of its own (core/circuit/fuses.ts). */
-export const FuseFamily = z.enum(['blade', 'midi', 'mega', 'breaker', 'link']);
+export const FuseFamily = z.enum(['blade', 'midi', 'mega', 'breaker', 'link', 'cartridge']);
 export type FuseFamily = z.infer<typeof FuseFamily>;
 
 export const MAX_CHANNELS = 16;
@@ -55,6 +55,11 @@ export const Element = z.discriminatedUnion('kind', [
   z.object({ ...elementBase, kind: z.literal('diode') }),
   z.object({ ...elementBase, kind: z.literal('lampLoad'), lampId: Id }),
   z.object({ ...elementBase, kind: z.literal('ground') }),
+  z.object({
+    ...elementBase,
+    kind: z.literal('cap'),
+    plannedA: amps.describe('what is to hang on it one day'),
+  }),
 ]);
 export type Element = z.infer<typeof Element>;
 export type ElementKind = Element['kind'];
@@ -83,6 +88,7 @@ export const TERMINALS = {
   diode: ['anode', 'cathode'],
   lampLoad: ['plus', 'minus'],
   ground: ['join'],
+  cap: ['end'],
 } as const satisfies Record<ElementKind, readonly string[]>;
 
 export const Terminal = z.object({ elementId: Id, terminal: key(12) });

@@ -6,9 +6,20 @@ import type { Build } from '../schema/buildSchema.ts';
 
 const ids = furtherIds();
 const id = Object.fromEntries(
-  ['problem', 'fault', 'photo', 'trim', 'plug', 'factory', 'nodeA', 'nodeB', 'link', 'connector', 'splitWire'].map(
-    (name) => [name, ids()],
-  ),
+  [
+    'box',
+    'problem',
+    'fault',
+    'photo',
+    'trim',
+    'plug',
+    'factory',
+    'nodeA',
+    'nodeB',
+    'link',
+    'connector',
+    'splitWire',
+  ].map((name) => [name, ids()]),
 ) as Record<string, string>;
 const AT = { xMm: 400, yMm: 300, zMm: 900 };
 const MEASURE = {
@@ -80,6 +91,7 @@ export function equipped(): Build {
       links: [{ id: id.link!, a: id.nodeA!, b: id.nodeB! }],
       dropLinks: [],
     },
+    { kind: 'addFuseBox', box: { id: id.box!, name: 'Battery box', place: '', position: { ...AT, xMm: 900 } } },
     { kind: 'putPattern', pattern: OWN_PATTERN },
     { kind: 'putOwnPack', pack: OWN_PACK },
     { kind: 'recordFault', fault: { id: id.fault!, words: 'Ground of L1 was loose' } },
@@ -145,9 +157,16 @@ export function draftOfEachKind(build: Build): Drafts {
     setBodyParameters: { kind: 'setBodyParameters', changes: { lengthMm: 7600 } },
     setElectrics: { kind: 'setElectrics', changes: { batteryAh: 95 } },
     setFusePanel: { kind: 'setFusePanel', changes: { name: 'Kick panel' } },
+    addFuseBox: { kind: 'addFuseBox', box: { id: ids(), name: 'Roof box', place: 'under the lining', position: AT } },
+    editFuseBox: { kind: 'editFuseBox', boxId: id.box!, changes: { isWet: true, position: AT } },
+    removeFuseBox: { kind: 'removeFuseBox', boxId: id.box! },
     setPlace: { kind: 'setPlace', of: 'battery', position: AT },
     addSlots: { kind: 'addSlots', slots: [{ ...slot, id: ids(), label: 'extra' }] },
-    editSlot: { kind: 'editSlot', slotId: slot.id, changes: { feeds: 'horn', limitA: 12 } },
+    editSlot: {
+      kind: 'editSlot',
+      slotId: slot.id,
+      changes: { feeds: 'horn', limitA: 12, boxId: id.box!, cavity: 'noLoadSide' },
+    },
     recordSlotReading: { kind: 'recordSlotReading', slotId: slot.id, changes: { keyOnV: 11.9 } },
     removeSlot: { kind: 'removeSlot', slotId: spareSlot.id },
     placeLamps: { kind: 'placeLamps', lamps: [newLamp], models: [model('BC-0101')] },

@@ -1,8 +1,16 @@
 /** Findings about power: M1, M8, M10, M11, V1. */
 
-import { type AssessedFeed, CONTINUOUS_RATIO, type Limit, takenFromSlotA } from '../../circuit/index.ts';
+import { type AssessedFeed, CONTINUOUS_RATIO, farEndName, type Limit, takenFromSlotA } from '../../circuit/index.ts';
 import type { Build, OperationDraft, Slot } from '../../document/index.ts';
-import { SLOT_WHEN_WORDS, slotHeadroomA, slotWhen, sourceInText, sourceName } from '../../graph/index.ts';
+import {
+  SLOT_WHEN_WORDS,
+  seatOf,
+  slotHeadroomA,
+  slotWhen,
+  sourceInBox,
+  sourceNameInBox,
+  takesHolder,
+} from '../../graph/index.ts';
 import { planRelay, planThickerWire, type ThickerWire } from '../../planning/index.ts';
 import { type Amps, ampacityA, conductorsOf, gaugeName, run, say, type Words } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut, Worked } from '../finding.ts';
@@ -12,7 +20,8 @@ const amps = (value: number): string => `${Math.round(value * 10) / 10} A`;
 /** Slots that could carry this feed: live when wanted, not kept for an option, with room. Roomiest first. */
 function fittingSlots({ build, feeds }: CheckContext, { feed, figures }: AssessedFeed): Slot[] {
   return Object.values(build.slots)
-    .filter((slot) => slot.id !== feed.slot?.id && slotWhen(slot, build.electrics.systemVoltageV) === feed.fuse.wanted)
+    .filter((slot) => slot.id !== feed.slot?.id && (slot.kind !== 'slot' || takesHolder(slot)))
+    .filter((slot) => slotWhen(slot, build.electrics.systemVoltageV) === feed.fuse.wanted)
     .map((slot) => ({ slot, roomA: slotHeadroomA(slot, takenFromSlotA(feeds, slot.id)) }))
     .filter(({ roomA }) => roomA >= figures.maximumA / CONTINUOUS_RATIO)
     .sort((a, b) => b.roomA - a.roomA)
@@ -22,11 +31,12 @@ function fittingSlots({ build, feeds }: CheckContext, { feed, figures }: Assesse
 /** Ways to another slot that could carry the feed. */
 export function moveToSlot(context: CheckContext, each: AssessedFeed): WayOut[] {
   const tap = each.feed.source;
-  if (tap?.kind !== 'tap') return [];
+  // What sits in the slot itself is not carried to another as it is.
+  if (tap?.kind !== 'tap' || seatOf(context.build, each.feed.fuse)) return [];
   return fittingSlots(context, each)
     .slice(0, 2)
     .map((slot) => ({
-      label: say`Move to ${sourceInText(slot)}`,
+      label: say`Move to ${sourceInBox(context.build, slot)}`,
       operations: [{ kind: 'retapSlot', elementId: tap.id, slotId: slot.id }],
     }));
 }
@@ -58,7 +68,7 @@ function tappedOverload(context: CheckContext): Hit[] {
     const own = slot.ownLoadA > 0 ? `, ${amps(slot.ownLoadA)} of it the unit's own (${slot.feeds || 'its load'})` : '';
     return [
       {
-        message: say`${sourceName(slot)} would carry ${amps(slot.ownLoadA + takenA)}${own}; it is good for ${amps(slot.limitA)}.`,
+        message: say`${sourceNameInBox(context.build, slot)} would carry ${amps(slot.ownLoadA + takenA)}${own}; it is good for ${amps(slot.limitA)}.`,
         feedIds: onSlot.map(({ feed }) => feed.fuse.id),
         slotIds: [slot.id],
         waysOut: moveToSlot(context, largest),
@@ -168,7 +178,7 @@ function wrongTime(context: CheckContext): Hit[] {
     if (when === 'signal') return [];
     if (feed.ownFuse && (when === 'always' || when === 'ignition')) return [];
     const common = { feedIds: [feed.fuse.id], slotIds: [feed.slot.id], lampIds: feed.lamps.map((lamp) => lamp.id) };
-    const slot = sourceName(feed.slot);
+    const slot = sourceNameInBox(context.build, feed.slot);
     if (when === 'unread') {
       return [
         {
@@ -248,20 +258,21 @@ const thickerWords = ({ sizes }: ThickerWire): Words =>
 function tooMuchLost({ build, feeds }: CheckContext): Hit[] {
   return feeds.flatMap(({ feed, figures }): Hit[] => {
     const { drop, dropV, dropBudgetV, farLamp, longestRunMm } = figures;
-    if (!farLamp || dropV <= dropBudgetV + 1e-9) return [];
+    const farName = farEndName(build, figures);
+    if (farName === '' || dropV <= dropBudgetV + 1e-9) return [];
     const thicker = planThickerWire(build, feed.fuse.id);
     return [
       {
-        message: say`${feed.fuse.name} loses ${dropV.toFixed(2)} V to ${farLamp.tag} over ${run(longestRunMm)}; ${dropBudgetV.toFixed(2)} V is allowed.`,
+        message: say`${feed.fuse.name} loses ${dropV.toFixed(2)} V to ${farName} over ${run(longestRunMm)}; ${dropBudgetV.toFixed(2)} V is allowed.`,
         feedIds: [feed.fuse.id],
-        lampIds: [farLamp.id],
+        lampIds: farLamp ? [farLamp.id] : [],
         waysOut: thicker ? [{ label: thickerWords(thicker), operations: thicker.operations }] : [],
         worked: {
           formula: say`${dropV.toFixed(2)} V > ${dropBudgetV.toFixed(2)} V`,
           terms: [
             {
               value: say`${run(longestRunMm)}`,
-              what: say`from the source to ${farLamp.tag}, without the way back`,
+              what: say`from the source to ${farName}, without the way back`,
               source: 'lengths of the wires',
             },
             {

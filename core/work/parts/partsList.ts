@@ -2,9 +2,9 @@
 
 import { bodyOf } from '../../body/index.ts';
 import { type AssessedFeed, FAMILIES } from '../../circuit/index.ts';
-import type { Build, Element, Id, Wire } from '../../document/index.ts';
-import { unitsOwnParts, wiresRun } from '../../graph/index.ts';
-import { givenEnds } from '../../harness/index.ts';
+import type { Build, Element, ElementOf, Id, Terminal, Wire } from '../../document/index.ts';
+import { seatOf, unitsOwnParts, wiresRun } from '../../graph/index.ts';
+import { givenEnds, terminalFor } from '../../harness/index.ts';
 import { compareTags, housings } from '../../place/index.ts';
 
 import { capitalised, conductor, gaugeName, type Millimetres, type SquareMillimetres } from '../../units/index.ts';
@@ -148,12 +148,25 @@ function addLamps(build: Build, lines: Lines): void {
   }
 }
 
+/** The terminal by which a wire goes into a slot of a fuse box; null where the slot's own lead is joined. */
+function cavityPart(
+  build: Build,
+  { id, slotId }: ElementOf<'tap'>,
+): { key: string; group: PartGroup; name: string } | null {
+  const slot = build.slots[slotId];
+  const isSeat = Object.values(build.wires).some(({ origin, from }) => origin === 'part' && from.elementId === id);
+  const terminal = slot && isSeat ? terminalFor(build, slot) : null;
+  if (!terminal) return null;
+  const name = `${terminal.name}${terminal.isSealed ? ', with seal' : ''}`;
+  return { key: name, group: 'joints', name };
+}
+
 /** The bought part that an element stands for; null for what is the unit's own or comes with something else. */
 function partOf(build: Build, element: Element): { key: string; group: PartGroup; name: string } | null {
   switch (element.kind) {
     case 'tap':
       return element.limitA === null
-        ? null
+        ? cavityPart(build, element)
         : { key: `tap ${element.limitA}`, group: 'feed', name: `Add-a-tap fuse holder ${element.limitA} A` };
     case 'fuse': {
       const { name } = FAMILIES[element.family];
@@ -193,6 +206,8 @@ function partOf(build: Build, element: Element): { key: string; group: PartGroup
     }
     case 'ground':
       return { key: 'ring-m6', group: 'joints', name: 'Ground bolt M6 with ring and star washer' };
+    case 'cap':
+      return { key: 'end-cap', group: 'joints', name: 'End cap with a flag' };
     case 'stud':
     case 'switch':
     case 'splice':
@@ -239,7 +254,7 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
       use: control.name,
     });
   }
-  for (const wire of wiresRun(build)) addWire(wire, feedOf.get(wire.id) ?? '', lines);
+  for (const wire of wiresRun(build)) addWire(build, wire, feedOf.get(wire.id) ?? '', lines);
   for (const { wire, at } of givenEnds(build)) {
     // Contacts come with the plug pair, rings with the ground bolt.
     if (['connector', 'ground'].includes(build.elements[at.elementId]?.kind ?? '')) continue;
@@ -247,7 +262,7 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
   }
 }
 
-function addWire(wire: Wire, use: string, lines: Lines): void {
+function addWire(build: Build, wire: Wire, use: string, lines: Lines): void {
   const label = gaugeName(wire.table, wire.gauge);
   if (wire.loomLengthMm === null)
     lines.add({
@@ -262,11 +277,20 @@ function addWire(wire: Wire, use: string, lines: Lines): void {
     const name = `Ready loom ${wire.loomLengthMm / 1000} m`;
     lines.add({ key: loomPartKey(wire.loomLengthMm), group: 'wire', name, quantity: 1, unit: 'pcs', use });
   }
-  // A ready loom brings the plug of one end along.
-  addJoint(wire, wire.loomLengthMm === null ? 2 : 1, use, lines);
+  // A ready loom brings the plug of one end along; what goes into a cavity or a cap is no crimp.
+  const plain = [wire.from, wire.to].filter((at) => !isWithoutCrimp(build, at)).length;
+  addJoint(wire, Math.max(0, plain - (wire.loomLengthMm === null ? 0 : 1)), use, lines);
+}
+
+function isWithoutCrimp(build: Build, { elementId }: Terminal): boolean {
+  const element = build.elements[elementId];
+  if (element?.kind === 'cap') return true;
+  const slot = element?.kind === 'fuse' ? seatOf(build, element) : null;
+  return slot !== null && terminalFor(build, slot) !== null;
 }
 
 function addJoint(wire: Wire, quantity: number, use: string, lines: Lines): void {
+  if (quantity === 0) return;
   const colour = crimpColour(conductor(wire.table, wire.gauge).areaMm2);
   const name = colour ? `Sealed crimp, ${colour}` : `Compression lug, ${gaugeName(wire.table, wire.gauge)}`;
   lines.add({ key: name, group: 'joints', name, quantity, unit: 'pcs', use });

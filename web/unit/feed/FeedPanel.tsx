@@ -1,5 +1,5 @@
 import { Button, Popconfirm, Select } from 'antd';
-import type { AssessedFeed } from '../../../core/circuit/index.ts';
+import { type AssessedFeed, farEndName } from '../../../core/circuit/index.ts';
 import { WireColour } from '../../../core/document/index.ts';
 import { deriveFeeds, ownParts } from '../../../core/graph/index.ts';
 import { tagList } from '../../../core/place/index.ts';
@@ -65,7 +65,7 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
           <b className="mono">{figures.maximumA.toFixed(2)} A</b>
         </div>
         <div>
-          <span>Lost at {figures.farLamp?.tag ?? 'far lamp'}</span>
+          <span>Lost at {farEndName(build, figures) || 'far lamp'}</span>
           <b className={figures.dropV > figures.dropBudgetV ? 'mono state stop' : 'mono'}>
             {figures.dropV.toFixed(2)} V
           </b>

@@ -1,8 +1,10 @@
-import type { AssessedFeed } from '../../../core/circuit/index.ts';
+import { type AssessedFeed, farEndName } from '../../../core/circuit/index.ts';
 import { gaugeName } from '../../../core/units/index.ts';
+import { useUnit } from '../useUnit.ts';
 
 /** What the feeds come to together, while none is chosen. */
 export function FeedTotals({ feeds }: { feeds: readonly AssessedFeed[] }) {
+  const { build } = useUnit();
   const sum = (of: (each: AssessedFeed) => number) => feeds.reduce((all, each) => all + of(each), 0);
   const lossOf = ({ figures }: AssessedFeed) => figures.dropV / figures.dropBudgetV;
   const worst = feeds.reduce((most, each) => (lossOf(each) > lossOf(most) ? each : most));
@@ -26,7 +28,7 @@ export function FeedTotals({ feeds }: { feeds: readonly AssessedFeed[] }) {
         </div>
       </div>
       <p className="why">
-        Most lost: {worst.feed.fuse.name} at {worst.figures.farLamp?.tag ?? 'its lamps'},{' '}
+        Most lost: {worst.feed.fuse.name} at {farEndName(build, worst.figures) || 'its lamps'},{' '}
         {Math.round(100 * lossOf(worst))} % of what it may lose.
         {hottest &&
           ` Hottest wire: ${gaugeName(hottest.section.wire.table, hottest.section.wire.gauge)} of ${hottest.feed.fuse.name}, ${Math.round(100 * heat(hottest))} % of what it carries.`}

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import dayjs from 'dayjs';
-import { CHECKS, openItems, type ProvingStop, whyNotProven } from '../../../core/prove/index.ts';
+import { checksOf, openItems, type ProvingStop, whyNotProven } from '../../../core/prove/index.ts';
 import { useUnit } from '../useUnit.ts';
 import { CheckRow } from './CheckRow.tsx';
 
@@ -8,12 +8,12 @@ import { CheckRow } from './CheckRow.tsx';
 export function ChecksPanel({ stops }: { stops: readonly ProvingStop[] }) {
   const { build, overview, preferences, mayEdit, act } = useUnit();
   const open = openItems(build, stops, overview?.findings ?? [], preferences);
-  const obstacle = overview ? whyNotProven(stops, overview.findings) : 'The findings are being worked out.';
+  const obstacle = overview ? whyNotProven(build, stops, overview.findings) : 'The findings are being worked out.';
   const faults = Object.values(build.faults);
   return (
     <section className="checks" aria-label="Without a meter">
       <h2>Without a meter</h2>
-      {CHECKS.map((kind) => (
+      {checksOf(build).map((kind) => (
         <CheckRow key={kind.key} kind={kind} />
       ))}
       {faults.length > 0 && (
