@@ -21,6 +21,15 @@ export const fuseBoxes = (build: Build): KeyedBox[] => [
 export const boxOf = (build: Build, { boxId }: Pick<Slot, 'boxId'>): FuseBox =>
   (boxId && build.fuseBoxes[boxId]) || build.fusePanel;
 
+/** Slots as one finds them in a box, row by row; of the fuse panel also what sits in no box at all. */
+export const slotsOfBox = (build: Build, key: KeyedBox['key']): Slot[] =>
+  Object.values(build.slots)
+    .filter(({ boxId }) => (boxId && build.fuseBoxes[boxId] ? boxId : PANEL) === key)
+    .sort((a, b) => a.row - b.row || a.column - b.column);
+
+/** All slots, box by box. */
+export const slotsInOrder = (build: Build): Slot[] => fuseBoxes(build).flatMap(({ key }) => slotsOfBox(build, key));
+
 export const cavityOf = (slot: Slot): Cavity => slot.cavity ?? 'whole';
 
 /** What a slot takes; only slots of fuse boxes take anything. */

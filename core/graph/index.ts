@@ -20,6 +20,8 @@ export {
   SIZE_WORDS,
   seatOf,
   sizeOf,
+  slotsInOrder,
+  slotsOfBox,
   sourceInBox,
   sourceNameInBox,
   takesFeedsFuse,

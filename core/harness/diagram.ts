@@ -4,7 +4,7 @@
  * own. The screen and the files that are handed out draw the same shapes.
  */
 
-import type { FeedFigures } from '../circuit/index.ts';
+import { type FeedFigures, plannedA } from '../circuit/index.ts';
 import type { Build, FuseFamily, Id, Lamp, Wire } from '../document/index.ts';
 import type { Contact } from '../graph/index.ts';
 import { BLADE, type Feed, LIGHT, outwardWires, sourceName, WIRE } from '../graph/index.ts';
@@ -237,10 +237,28 @@ function lampSpot(build: Build, lamp: Lamp, x: number, y: number, ink: Ink): Lam
   };
 }
 
-function sourceWords({ slot, source }: Feed): { title: string; below: string } {
+/** Ends that wait capped: a cap over the wire, what is planned for it beside. */
+const capShapes = (caps: Feed['caps'], y: number, ink: Ink): Shape[] =>
+  caps.flatMap(({ name, plannedA }, at): Shape[] => [
+    {
+      kind: 'rect',
+      x: COLUMNS.lamps + 10,
+      y: y - 6 + at * CAP_ROW,
+      width: 16,
+      height: 12,
+      radius: 5,
+      fill: ink.box,
+      stroke: ink.brass,
+    },
+    text(COLUMNS.lamps + 32, y + 4 + at * CAP_ROW, fitted(`${name}, ${plannedA} A planned`, 34), 'small'),
+  ]);
+const CAP_ROW = 16;
+
+function sourceWords(build: Build, { slot, source }: Feed): { title: string; below: string } {
   if (!slot) return { title: source ? 'Battery' : 'No source', below: source ? 'at the stud' : '' };
   const tap = source?.kind === 'tap' && source.limitA !== null ? `, tap ${source.limitA} A` : '';
-  return { title: sourceName(slot), below: `${slot.feeds || 'spare'}${tap}` };
+  const box = slot.boxId ? build.fuseBoxes[slot.boxId]?.name : undefined;
+  return { title: sourceName(slot), below: `${box ?? (slot.feeds || 'spare')}${tap}` };
 }
 
 /** Rows of lamps that a lane takes with this much room, folded or in full. */
@@ -271,7 +289,7 @@ function feedRow(
     ];
   };
   const lead = (d: string): Shape[] => line(feed.wires[0], d);
-  const { title, below } = sourceWords(feed);
+  const { title, below } = sourceWords(build, feed);
   let y = firstY;
   const laneYs: number[] = [];
   const laneParts: Shape[] = [];
@@ -283,7 +301,9 @@ function feedRow(
     const wire = (d: string): Shape[] => line(run.main, d);
     laneParts.push(...wire(`M${COLUMNS.control + 14} ${y}H${COLUMNS.lamps + Math.max(0, inRow - 1) * LAMP_GAP + 16}`));
     laneParts.push(...contactShapes(lane.contacts, y, ink));
-    const loadA = lane.lamps.reduce((sum, lamp) => sum + (build.models[lamp.modelKey]?.maximumA ?? 0), 0);
+    const loadA =
+      lane.lamps.reduce((sum, lamp) => sum + (build.models[lamp.modelKey]?.maximumA ?? 0), 0) +
+      (lane.lamps.length === 0 ? plannedA(feed) : 0);
     laneParts.push(
       text(COLUMNS.run + RUN_FIGURES.amps, y - 8, loadA.toFixed(2), 'figure', { anchor: 'end' }),
       text(COLUMNS.run + RUN_FIGURES.gauge, y - 8, run.main?.gauge ?? '', 'figure', { anchor: 'end' }),
@@ -305,6 +325,8 @@ function feedRow(
           ),
         );
       }
+      // A capped end has no way back yet.
+      if (shown.length === 0 && feed.caps.length > 0) continue;
       laneParts.push(
         { kind: 'path', d: `M${COLUMNS.lamps} ${rowY + 20}H${busX}`, stroke: ink.ground, width: 2.6 },
         { kind: 'path', d: `M${COLUMNS.lamps} ${rowY + 20}H${busX}`, stroke: ink.casing, width: 1.2 },
@@ -313,6 +335,7 @@ function feedRow(
         lamps.push(lampSpot(build, lamp, COLUMNS.lamps + at * LAMP_GAP, rowY, ink));
       laneParts.push({ kind: 'circle', x: busX, y: rowY + 20, radius: 3.4, fill: ink.box, stroke: ink.brass });
     }
+    if (lane.lamps.length === 0 && feed.caps.length > 0) laneParts.push(...capShapes(feed.caps, y, ink));
     if (shown.length < lane.lamps.length)
       laneParts.push(
         text(COLUMNS.lamps + shown.length * LAMP_GAP - 6, y + 14, `+${lane.lamps.length - shown.length}`, 'tag'),
@@ -384,12 +407,17 @@ function feedRow(
   return {
     feedId: feed.fuse.id,
     name: feed.fuse.name,
-    words: `Feed ${feed.fuse.name}: ${title}, ${feed.fuse.family === 'breaker' ? 'breaker' : 'fuse'} ${feed.fuse.ratingA} A, ${feed.lamps.length} ${feed.lamps.length === 1 ? 'lamp' : 'lamps'}, ${figures.dropV.toFixed(2)} V lost`,
+    words: `Feed ${feed.fuse.name}: ${title}, ${feed.fuse.family === 'breaker' ? 'breaker' : 'fuse'} ${feed.fuse.ratingA} A, ${endsCount(feed)}, ${figures.dropV.toFixed(2)} V lost`,
     top,
     height,
     shapes,
     lamps,
   };
+}
+
+function endsCount({ lamps, caps }: Feed): string {
+  const counted = lamps.length === 1 ? '1 lamp' : `${lamps.length} lamps`;
+  return caps.length > 0 ? `${counted}, capped end` : counted;
 }
 
 interface LaneRun {
@@ -405,7 +433,8 @@ function runOf(build: Build, feed: Feed, lane: Lane): LaneRun {
   const ids = new Set(lane.lamps.map((lamp) => lamp.id));
   const reach = new Map<string, number>();
   for (const element of Object.values(build.elements))
-    if (element.kind === 'lampLoad' && ids.has(element.lampId)) reach.set(element.id, 0);
+    if (element.kind === 'lampLoad' ? ids.has(element.lampId) : element.kind === 'cap' && ids.size === 0)
+      reach.set(element.id, 0);
   const run: LaneRun = { main: null, lengthMm: 0, connectors: 0 };
   for (const { wire, near, far } of outwardWires(build, feed).reverse()) {
     const behindMm = reach.get(far);
@@ -432,7 +461,7 @@ export function diagramOf(build: Build, feeds: readonly DiagramFeed[], options: 
     top += row.height;
   }
   const height = top + FOOT;
-  const groundA = feeds.reduce((sum, { figures }) => sum + figures.maximumA, 0);
+  const groundA = feeds.reduce((sum, { feed, figures }) => sum + figures.maximumA - plannedA(feed), 0);
   const table = Object.values(build.wires)[0]?.table === 'awg' ? 'AWG' : 'mm²';
   const head = (x: number, words: string, anchor: 'start' | 'end' = 'start') =>
     text(x, 18, words, 'head', { anchor, fill: ink.muted });

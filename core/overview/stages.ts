@@ -3,7 +3,7 @@
 import { type Build, STAGES, type Stage } from '../document/index.ts';
 import { slotWhen, unfedLamps } from '../graph/index.ts';
 import { housings } from '../place/index.ts';
-import { provingCount } from '../prove/index.ts';
+import { capChecks, provingCount } from '../prove/index.ts';
 import type { Assessment } from '../rules/index.ts';
 import { jobSteps } from '../steps/index.ts';
 import { partsList } from '../work/index.ts';
@@ -31,6 +31,9 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
   const steps = jobSteps(build, assessment.feeds);
   const ticked = steps.filter((step) => build.ticks[step.key]).length;
   const { stops, passed } = provingCount(build, assessment.feeds);
+  // Ends that wait capped are fed though nothing hangs there, and tried with a test lamp.
+  const caps = capChecks(build);
+  const tried = caps.filter(({ key }) => build.checks[key]?.result === 'good').length;
   const placeFindings = assessment.findings.filter((finding) => ['M26', 'M33'].includes(finding.code)).length;
   const surveyDone = (build.electrics.surveyed ? 1 : 0) + read;
   const surveyAll = 1 + slots.length;
@@ -50,8 +53,9 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
       words: mounted === 0 ? '' : count(mounted, 'lamp'),
     },
     feed: {
-      share: part(lamps.length - unfed, lamps.length),
-      words: lamps.length === 0 ? '' : unfed > 0 ? `${unfed} unfed` : count(assessment.feeds.length, 'feed'),
+      share: part(lamps.length - unfed + caps.length, lamps.length + caps.length),
+      words:
+        lamps.length + caps.length === 0 ? '' : unfed > 0 ? `${unfed} unfed` : count(assessment.feeds.length, 'feed'),
     },
     flash: {
       share: part(withPattern, lamps.length),
@@ -62,7 +66,10 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
       words: missing > 0 ? `${count(missing, 'kit')} missing` : '',
     },
     build: { share: part(ticked, steps.length), words: steps.length === 0 ? '' : `${ticked} of ${steps.length}` },
-    prove: { share: part(passed, stops), words: stops === 0 ? '' : `${passed} of ${stops}` },
+    prove: {
+      share: part(passed + tried, stops + caps.length),
+      words: stops + caps.length === 0 ? '' : `${passed + tried} of ${stops + caps.length}`,
+    },
     handover: { share: build.handedOver ? 1 : 0, words: build.handedOver ? 'done' : '' },
   };
   return STAGES.map((stage) => ({ stage, ...progress[stage] }));

@@ -51,6 +51,8 @@ export interface FeedWish {
   slotId: Id | null;
   /** A fuse block to take it from instead, by its element. */
   blockId?: Id | null;
+  /** An end that was capped, to take it from instead: its fuse and wire are there. */
+  capId?: Id | null;
   lampIds: readonly Id[];
   /** Instead of lamps: an end that is capped for now, where it is to lie, and what is planned for it. */
   spare?: { name: string; position: Position; plannedA: Amps };
@@ -125,11 +127,11 @@ class Draft {
     this.wires.push({ id: this.newId(), from, to, table: wish.table, gauge, colour, lengthMm, loomLengthMm: null });
   }
 
-  /** Inside a housing: leads of several jobs end on one. */
-  joinInside(from: Terminal, to: Terminal): void {
+  /** Inside a part: the leads of several jobs end on one in a housing, a fuse sits in its slot. */
+  joinInside(from: Terminal, to: Terminal, more: Partial<Pick<Wire, 'lengthMm' | 'colour'>> = {}): void {
     const { gauge, wish } = this;
     const given = { table: wish.table, gauge, colour: 'black', lengthMm: INSIDE_MM, loomLengthMm: null } as const;
-    this.wires.push({ id: this.newId(), from, to, origin: 'part', ...given });
+    this.wires.push({ id: this.newId(), from, to, origin: 'part', ...given, ...more });
   }
 
   control(given: { id: Id } | NewControl): Id {
@@ -174,6 +176,7 @@ function familyOf(build: Build, { slotId, family = 'blade' }: Pick<FeedWish, 'sl
 /** From the source to the fuse; gives where current goes on from there: the fuse's end, or the lead of the unit's own. */
 function writeSource(build: Build, draft: Draft, ratingA: Amps): Terminal {
   const { wish, newId } = draft;
+  if (wish.capId) return at(draft.add({ id: newId(), kind: 'splice', name: 'Joint at the capped end' }), 'join');
   const slot = wish.slotId ? build.slots[wish.slotId]! : null;
   const family = familyOf(build, wish);
   const known = wish.blockId ? build.elements[wish.blockId] : undefined;
@@ -187,7 +190,7 @@ function writeSource(build: Build, draft: Draft, ratingA: Amps): Terminal {
   if (slot && takesFeedsFuse(slot)) {
     const cavity = draft.add({ ...sourceElement(slot, ratingA, newId()), name: `Slot ${slot.label}`, limitA: null });
     const fuse = fuseOf();
-    draft.joinInside(at(cavity, 'out'), at(fuse, 'in'));
+    draft.joinInside(at(cavity, 'out'), at(fuse, 'in'), { lengthMm: IN_SLOT_MM, colour: wish.colour });
     return at(fuse, 'out');
   }
   const isStraight = isTappedStraight(slot, build.electrics.systemVoltageV);
@@ -202,8 +205,10 @@ function writeSource(build: Build, draft: Draft, ratingA: Amps): Terminal {
 }
 
 /** Where a feed's power comes from. */
-const sourcePlace = (build: Build, wish: FeedWish): Position =>
-  wish.blockId ? placeOf(build, wish.blockId) : placeOfSource(build, wish.slotId);
+function sourcePlace(build: Build, { blockId, capId, slotId }: FeedWish): Position {
+  const partId = capId ?? blockId;
+  return partId ? placeOf(build, partId) : placeOfSource(build, slotId);
+}
 
 /** A lead between two places; between two of which nobody said more than that they are at the panel, the usual one. */
 const leadMm = (a: Position, b: Position): Millimetres => (legsMm(a, b) < 1 ? PANEL_TO_SWITCH_MM : runMm(a, b));
@@ -254,6 +259,8 @@ function writeControl(build: Build, draft: Draft, supply: Terminal, controlId: I
   return at(contact, 'out');
 }
 
+/** From the slot's metal through its fuse: next to nothing. */
+const IN_SLOT_MM = 10;
 /** Inside a lamp, from one head to the other. */
 const INSIDE_MM = 50;
 
@@ -445,16 +452,31 @@ export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result
   const place: OperationDraft[] = assign.elements.flatMap(({ id, kind }) =>
     kind === 'cap' ? [{ kind: 'setPlace', of: id, position: wish.spare!.position }] : [],
   );
-  const drafts = [assign, ...place, ...joinFunction(build, wish, lamps)];
+  const drafts = [assign, ...place, ...offCap(build, wish, assign), ...joinFunction(build, wish, lamps)];
   const tried = applyDrafts(build, drafts);
   return tried.ok
     ? ok([...drafts, ...planRefit(tried.value, head.id)])
     : refused({ kind: 'refused', message: tried.reason.message });
 }
 
-/** The feed that a run off a receiver's spare output joins: it is made fit for what it then carries. */
+/** The wire that ended capped goes into the joint that takes its place. */
+function offCap(build: Build, { capId }: FeedWish, { elements }: AssignFeed): OperationDraft[] {
+  const joint = elements.find(({ kind }) => kind === 'splice');
+  if (!capId || !joint) return [];
+  const moves = Object.values(build.wires).flatMap(({ id, from, to }) => [
+    ...(from.elementId === capId ? [{ wireId: id, end: 'from' as const, onto: at(joint, 'join') }] : []),
+    ...(to.elementId === capId ? [{ wireId: id, end: 'to' as const, onto: at(joint, 'join') }] : []),
+  ]);
+  return [
+    { kind: 'moveWireEnds', moves },
+    { kind: 'removeFeed', elementIds: [capId], wireIds: [] },
+  ];
+}
+
+/** The feed that a run joins off a receiver's spare output or a capped end: it is made fit for what it then carries. */
 function joinedFeed(build: Build, wish: FeedWish): Feed | null {
   const output =
     wish.receiverChannels === 0 && wish.control && 'id' in wish.control ? receiverOutput(build, wish.control.id) : null;
-  return (output && deriveFeeds(build).find((each) => each.elementIds.includes(output.elementId))) || null;
+  const partId = wish.capId ?? output?.elementId;
+  return (partId && deriveFeeds(build).find((each) => each.elementIds.includes(partId))) || null;
 }

@@ -11,4 +11,4 @@ export {
 } from './expectations.ts';
 export type { FaultKind } from './faults.ts';
 export { ampsRange, voltsRange } from './meter.ts';
-export { type CheckKind, checksOf, isProven, lookedWords, openItems, whyNotProven } from './signOff.ts';
+export { type CheckKind, capChecks, checksOf, isProven, lookedWords, openItems, whyNotProven } from './signOff.ts';

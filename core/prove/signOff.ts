@@ -23,7 +23,7 @@ const CHECKS: readonly CheckKind[] = [
 ];
 
 /** A test lamp at each end that waits capped: nothing is lit there, so no step of the walk comes by. */
-const capChecks = (build: Build): CheckKind[] =>
+export const capChecks = (build: Build): CheckKind[] =>
   Object.values(build.elements).flatMap((element): CheckKind[] =>
     element.kind === 'cap'
       ? [

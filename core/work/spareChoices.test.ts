@@ -6,6 +6,7 @@ import { keptFigures } from '../circuit/index.ts';
 import type { Build } from '../document/index.ts';
 import { deriveFeeds, seatOf, thingsWithPlaces } from '../graph/index.ts';
 import { cutList, fuseMap } from '../harness/index.ts';
+import { planFeed, planRefit } from '../planning/index.ts';
 import { assess } from '../rules/index.ts';
 import { jobSteps } from '../steps/index.ts';
 import { inWords } from '../units/index.ts';
@@ -79,6 +80,26 @@ describe('where a circuit that is made ready can come from', () => {
     expect(cavity!.lossV).toBeLessThan(loss(MILLIOHM[size]!) + 0.13);
     expect(cavity!.lossV).toBeLessThan(cavity!.budgetV);
     expect(cavity!.brings).toEqual([]);
+  });
+
+  it('a small one does not hang on a bolted fuse while a blade carries it', () => {
+    const both = testTruck().box('Battery box', '', BOX_AT, true, 2, [
+      { label: 'A', ratingA: null, limitA: 60, size: 'bolted', volts: [12.7, 12.7] },
+      { label: 'B', ratingA: null, limitA: 10, cavity: 'noLoadSide', volts: [12.7, 12.7] },
+    ]).build;
+    const names = choices(both, { wanted: 'always', plannedA: 3 }).map(({ name, fuseA }) => [name, fuseA]);
+    expect(names.slice(0, 2)).toEqual([
+      ['Slot B of the Battery box', 4],
+      ['Slot A of the Battery box', 30],
+    ]);
+  });
+
+  it('takes as long as its own steps do: a terminal, a wire, an end', () => {
+    const [cavity, , tap] = choices(unit().build);
+    // 12 minutes at the box, 3 at the joint, 4 a metre of way.
+    expect(cavity!.minutes).toBe(12 + 3 + Math.round((4 * cavity!.lengthMm) / 1000));
+    // A holder is found a place and tapped in 22, and its short lead is a second joint.
+    expect(tap!.minutes).toBe(22 + 6 + Math.round((4 * tap!.lengthMm) / 1000));
   });
 
   it('more amps take a larger fuse and thicker wire, and the choice says what it brings', () => {
@@ -162,6 +183,55 @@ describe('a wire that the lock of a cavity does not take', () => {
     ]);
     const right = applied(build, [{ kind: 'editWires', wireIds: [wire.id], changes: { gauge: '14' } }]);
     expect(told(right)).toEqual([]);
+  });
+});
+
+describe('when its lamp is there', () => {
+  /** Two floods of 2 A each beside the capped end. */
+  const lamps = (unitWith: UnitBuilder) => unitWith.lamp('FL-0701', 'rear', { yMm: 400, zMm: 1500 });
+  const before = taken(lamps(unit()).build);
+  const cap = Object.values(before.elements).find(({ kind }) => kind === 'cap')!;
+  const wish = {
+    name: 'Floods',
+    slotId: null,
+    capId: cap.id,
+    lampIds: Object.keys(before.lamps),
+    control: null,
+    relayRatingA: null,
+    wanted: 'ignition',
+    table: 'metric',
+    colour: 'orange',
+    patternId: 'steady',
+  } as const;
+
+  it('it hangs on what was made ready: the same fuse in the same slot, the cap gone', () => {
+    const planned = planFeed(before, wish, newId);
+    if (!planned.ok) throw new Error(planned.reason.message);
+    const after = applied(before, planned.value);
+    const feeds = deriveFeeds(after);
+    expect(feeds).toHaveLength(1);
+    expect(feeds[0]).toMatchObject({ caps: [], slot: { label: '10' } });
+    expect(feeds[0]!.lamps.map(({ tag }) => tag).sort()).toEqual(['L1', 'R1']);
+    expect(seatOf(after, feeds[0]!.fuse)?.label).toBe('10');
+    expect(Object.values(after.elements).filter(({ kind }) => kind === 'cap')).toEqual([]);
+    // Nothing ends where the cap was, and no joint holds more than comes, goes on and branches off.
+    expect(
+      Object.values(after.wires).every(({ from, to }) => from.elementId !== cap.id && to.elementId !== cap.id),
+    ).toBe(true);
+    const wires = Object.keys(before.wires).map((id) => after.wires[id]!.lengthMm);
+    expect(wires).toEqual(Object.values(before.wires).map(({ lengthMm }) => lengthMm));
+  });
+});
+
+describe('what is planned changed', () => {
+  it('asks for the fuse and wire of what is planned now, and nothing is made smaller', () => {
+    const build = taken(unit().build);
+    const [feed] = deriveFeeds(build);
+    const more = applied(build, [{ kind: 'setPlanned', elementId: feed!.caps[0]!.id, plannedA: 10 }]);
+    // 10 / 0.8 = 12.5 A, the next blade is 15 A.
+    expect(deriveFeeds(applied(more, planRefit(more, feed!.fuse.id)))[0]!.fuse.ratingA).toBe(15);
+    const less = applied(build, [{ kind: 'setPlanned', elementId: feed!.caps[0]!.id, plannedA: 2 }]);
+    expect(planRefit(less, feed!.fuse.id)).toEqual([]);
   });
 });
 

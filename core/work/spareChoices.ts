@@ -2,7 +2,7 @@
  * A circuit made ready before its lamp is there: fused, run, its end capped. Where it could come from, each way tried on a
  * copy: an empty cavity of a fuse box, a slot that is wired and spare, a tap of one in use, the battery.
  */
-import { type AssessedFeed, CONTINUOUS_RATIO, takenFromSlotA } from '../circuit/index.ts';
+import { type AssessedFeed, CONTINUOUS_RATIO, FAMILIES, takenFromSlotA } from '../circuit/index.ts';
 import {
   applyDrafts,
   type Build,
@@ -14,7 +14,9 @@ import {
 } from '../document/index.ts';
 import {
   boxOf,
+  FAMILY_OF_SIZE,
   seatOf,
+  sizeOf,
   slotHeadroomA,
   slotWhen,
   sourceNameInBox,
@@ -60,6 +62,7 @@ export interface SpareChoice {
   lengthMm: Millimetres;
   lossV: Volts;
   budgetV: Volts;
+  /** At the circuit itself; what every job begins and ends with comes on top. */
   minutes: number;
   /** Kinds of part that it adds, wire left out. */
   parts: { name: string; quantity: number }[];
@@ -70,6 +73,8 @@ export interface SpareChoice {
 
 const kindOf = (slot: Slot): SpareKind =>
   takesFeedsFuse(slot) ? 'cavity' : slot.ratingA === null && slot.feeds === '' ? 'spareSlot' : 'usedSlot';
+
+const leastFuseA = (slot: Slot): Amps => FAMILIES[FAMILY_OF_SIZE[sizeOf(slot)]].ratingsA[0]!;
 
 /** Slots with room for it at four fifths of their limit, live when wanted; the roomiest of each kind. */
 function candidates(build: Build, feeds: readonly AssessedFeed[], wish: SpareWish): (Slot | null)[] {
@@ -86,7 +91,8 @@ function candidates(build: Build, feeds: readonly AssessedFeed[], wish: SpareWis
         slotWhen(slot, build.electrics.systemVoltageV) === wish.wanted &&
         roomA(slot) >= wish.plannedA / CONTINUOUS_RATIO,
     )
-    .sort((a, b) => roomA(b) - roomA(a));
+    // A bolted fuse begins where blades end: it is for what no blade carries.
+    .sort((a, b) => leastFuseA(a) - leastFuseA(b) || roomA(b) - roomA(a));
   const best = SPARE_KINDS.flatMap((kind) => fit.filter((slot) => kindOf(slot) === kind).slice(0, MOST_OF_A_KIND));
   // The battery is always hot: what is to go dead with the key does not come from it without a switch.
   return wish.wanted === 'always' ? [...best, null] : best;
@@ -95,14 +101,16 @@ function candidates(build: Build, feeds: readonly AssessedFeed[], wish: SpareWis
 /** More of one kind are no choice, they are a list. */
 const MOST_OF_A_KIND = 2;
 
-const minutesOf = (build: Build, feeds: readonly AssessedFeed[]): number =>
-  jobSteps(build, feeds).reduce((sum, step) => sum + step.minutes * step.people, 0);
+/** Of the steps that are this feed's alone: what every job begins and ends with comes on top. */
+const minutesOf = (build: Build, feeds: readonly AssessedFeed[], fuseId: Id): number =>
+  jobSteps(build, feeds)
+    .filter(({ feedIds }) => feedIds.includes(fuseId))
+    .reduce((sum, step) => sum + step.minutes * step.people, 0);
 
 /** Ways to make such a circuit ready, the first the one that crews would weigh first. Empty when no source has room. */
 export function spareChoices(build: Build, wish: SpareWish, newId: () => Id): SpareChoice[] {
   const { feeds, findings } = assess(build);
   const before = {
-    minutes: minutesOf(build, feeds),
     fuses: new Set(feeds.map(({ feed }) => feed.fuse.id)),
     findings: new Set(findings.map(({ id }) => id)),
     parts: new Map(partsList(build, feeds).map(({ key, quantity }) => [key, quantity])),
@@ -147,7 +155,7 @@ export function spareChoices(build: Build, wish: SpareWish, newId: () => Id): Sp
         lengthMm: figures.cutLengthMm,
         lossV: figures.dropV,
         budgetV: figures.dropBudgetV,
-        minutes: minutesOf(tried.value, after.feeds) - before.minutes,
+        minutes: minutesOf(tried.value, after.feeds, feed.fuse.id),
         parts: partsList(tried.value, after.feeds)
           .filter(({ group }) => group === 'feed' || group === 'joints')
           .flatMap(({ key, name: part, quantity }) => {

@@ -22,8 +22,17 @@ export function mowerTractor({ newId, daysAgo }: World): Build {
       { label: '5', ratingA: null, limitA: 20, volts: HOT },
       { label: '6', ratingA: null, limitA: 20, reservedFor: 'the air seat', volts: KEY },
       { label: '7', ratingA: 10, limitA: 15, feeds: 'park lamps', ownLoadA: 3, volts: HOT },
-      { label: '8', ratingA: null, limitA: 15, volts: DEAD },
+      { label: '8', ratingA: null, limitA: 15, cavity: 'hollow', volts: DEAD },
       { label: '9', ratingA: 10, limitA: 15, feeds: 'radio', ownLoadA: 5, volts: HOT },
+      { label: '10', ratingA: null, limitA: 15, cavity: 'noLoadSide', volts: KEY },
+      { label: '11', ratingA: null, limitA: 20, cavity: 'noLoadSide', volts: HOT },
+      { label: '12', ratingA: null, limitA: 15, cavity: 'hollow', volts: DEAD },
+    ])
+    .box('Battery box', 'under the hood, right', { xMm: 900, yMm: -260, zMm: 1180 }, true, 2, [
+      { label: 'A', ratingA: 80, limitA: 80, size: 'bolted', feeds: 'cab', ownLoadA: 46, volts: HOT },
+      { label: 'B', ratingA: 60, limitA: 70, size: 'bolted', feeds: 'preheat', ownLoadA: 42, volts: HOT },
+      { label: 'C', ratingA: null, limitA: 60, size: 'bolted', volts: HOT },
+      { label: 'D', ratingA: null, limitA: 50, size: 'bolted', reservedFor: 'the loader', volts: HOT },
     ]);
   unit
     .apply({

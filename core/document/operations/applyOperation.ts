@@ -313,6 +313,12 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       element.limitA = op.limitA;
       return;
     }
+    case 'setPlanned': {
+      const element = must(draft.elements, op.elementId, 'capped end');
+      if (element.kind !== 'cap') return refuse('invalid', `${element.name} is not a capped end.`);
+      element.plannedA = op.plannedA;
+      return;
+    }
     case 'replaceSwitchByRelay': {
       const element = must(draft.elements, op.elementId, 'switch');
       if (element.kind !== 'switch') return refuse('invalid', `${element.name} is not a switch.`);

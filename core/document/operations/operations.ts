@@ -1,5 +1,6 @@
 /** Operations: the only way a build changes. Each is small, validated, and carries an id made by the client. */
 import * as z from 'zod';
+import type { Amps } from '../../units/index.ts';
 import { changesTo, key, line, list, prose, upTo } from '../schema/bounds.ts';
 import {
   Build,
@@ -109,6 +110,7 @@ const CHANGES = [
   }),
   z.object({ ...base, kind: z.literal('renameElement'), elementId: Id, name: line(60, 1) }),
   z.object({ ...base, kind: z.literal('retapSlot'), elementId: Id, slotId: Id }),
+  z.object({ ...base, kind: z.literal('setPlanned'), elementId: Id, plannedA: upTo<Amps>(500) }),
   z.object({
     ...base,
     kind: z.literal('setTapLimit'),
@@ -336,6 +338,7 @@ export const OPERATION_WORDS: Record<OperationKind, string> = {
   renameElement: 'renamed a feed',
   retapSlot: 'moved a feed to another slot',
   setTapLimit: 'changed an add-a-tap holder',
+  setPlanned: 'changed what is planned for a capped end',
   replaceSwitchByRelay: 'put a relay in',
   editWires: 'changed wires',
   removeFeed: 'took wiring apart',

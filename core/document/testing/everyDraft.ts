@@ -8,6 +8,7 @@ const ids = furtherIds();
 const id = Object.fromEntries(
   [
     'box',
+    'cap',
     'problem',
     'fault',
     'photo',
@@ -92,6 +93,13 @@ export function equipped(): Build {
       dropLinks: [],
     },
     { kind: 'addFuseBox', box: { id: id.box!, name: 'Battery box', place: '', position: { ...AT, xMm: 900 } } },
+    {
+      kind: 'assignFeed',
+      controls: [],
+      elements: [{ id: id.cap!, kind: 'cap', name: 'Later', plannedA: 4 }],
+      wires: [],
+      functions: [],
+    },
     { kind: 'putPattern', pattern: OWN_PATTERN },
     { kind: 'putOwnPack', pack: OWN_PACK },
     { kind: 'recordFault', fault: { id: id.fault!, words: 'Ground of L1 was loose' } },
@@ -196,6 +204,7 @@ export function draftOfEachKind(build: Build): Drafts {
     renameElement: { kind: 'renameElement', elementId: fuse.id, name: 'Amber' },
     retapSlot: { kind: 'retapSlot', elementId: tap.id, slotId: spareSlot.id },
     setTapLimit: { kind: 'setTapLimit', elementId: tap.id, limitA: 20 },
+    setPlanned: { kind: 'setPlanned', elementId: id.cap!, plannedA: 9 },
     replaceSwitchByRelay: { kind: 'replaceSwitchByRelay', elementId: contact.id, ratingA: 30 },
     editWires: { kind: 'editWires', wireIds: Object.keys(build.wires), changes: { gauge: '6', colour: 'blue' } },
     setWireLengths: { kind: 'setWireLengths', lengths: [{ wireId: someWire.id, lengthMm: 4321 }] },

@@ -1,7 +1,7 @@
 import { Button, Popconfirm, Select } from 'antd';
 import { type AssessedFeed, farEndName } from '../../../core/circuit/index.ts';
 import { WireColour } from '../../../core/document/index.ts';
-import { deriveFeeds, ownParts } from '../../../core/graph/index.ts';
+import { deriveFeeds, isUnits, ownParts } from '../../../core/graph/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { conductor, conductorsOf, gaugeName } from '../../../core/units/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
@@ -13,6 +13,7 @@ import { FeedName } from './FeedName.tsx';
 import { FuseRow } from './FuseRow.tsx';
 import { GroundRow } from './GroundRow.tsx';
 import { Limits } from './Limits.tsx';
+import { PlannedRow } from './PlannedRow.tsx';
 import { ShortLine } from './ShortLine.tsx';
 import { SourceRows } from './SourceRows.tsx';
 
@@ -20,7 +21,8 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
   const { build, mayEdit, act } = useUnit();
   const dispatch = useAppDispatch();
   const { feed, figures } = assessed;
-  const wires = [...feed.wires, ...feed.groundWires];
+  const wires = [...feed.wires, ...feed.groundWires].filter((wire) => !isUnits(wire));
+  const isSpare = feed.lamps.length === 0 && feed.caps.length > 0;
   const table = wires[0]?.table ?? 'metric';
   const supplyIds = feed.wires.map((wire) => wire.id);
   const areas = wires.map((wire) => conductor(wire.table, wire.gauge)).sort((a, b) => a.areaMm2 - b.areaMm2);
@@ -43,7 +45,7 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
             disabled={!mayEdit}
             onCommit={(name) => act({ kind: 'renameElement', elementId: feed.fuse.id, name })}
           />
-          <span className="muted">{tagList(feed.lamps.map((lamp) => lamp.tag))}</span>
+          <span className="muted">{tagList(feed.lamps.map((lamp) => lamp.tag)) || 'its end waits, capped'}</span>
         </div>
         {mayEdit && (
           <Popconfirm
@@ -61,16 +63,19 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
           <b className="mono">{figures.averageA.toFixed(2)} A</b>
         </div>
         <div>
-          <span>All lit</span>
+          <span>{isSpare ? 'Planned' : 'All lit'}</span>
           <b className="mono">{figures.maximumA.toFixed(2)} A</b>
         </div>
         <div>
-          <span>Lost at {farEndName(build, figures) || 'far lamp'}</span>
+          <span>Lost at {isSpare ? 'its end' : farEndName(build, figures) || 'far lamp'}</span>
           <b className={figures.dropV > figures.dropBudgetV ? 'mono state stop' : 'mono'}>
             {figures.dropV.toFixed(2)} V
           </b>
         </div>
       </div>
+      {feed.caps.map((cap) => (
+        <PlannedRow key={cap.id} cap={cap} fuseId={feed.fuse.id} />
+      ))}
       <SourceRows assessed={assessed} />
       {!feed.ownFuse && (
         <div className="form-row">
@@ -111,14 +116,15 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
           options={WireColour.options.map((colour) => ({ value: colour, label: colour }))}
         />
       </div>
-      <GroundRow assessed={assessed} />
+      {!isSpare && <GroundRow assessed={assessed} />}
       <DropBar dropV={figures.dropV} budgetV={figures.dropBudgetV} />
       <p className="why">
-        {(figures.longestRunMm / 1000).toFixed(1)} m from source to far lamp, {(figures.cutLengthMm / 1000).toFixed(1)}{' '}
-        m of wire in all. Of what is lost, {(figures.dropV - figures.drop.contactsV).toFixed(2)} V are copper at 50 °C,{' '}
-        {figures.drop.contactsV.toFixed(2)} V fuse, contacts and grounds; the battery itself gives up{' '}
-        {figures.drop.sourceV.toFixed(2)} V more. Budget {figures.dropBudgetV.toFixed(2)} V is{' '}
-        {Math.round((100 * figures.dropBudgetV) / figures.sourceV)} % (ABYC E-11, from memory).
+        {(figures.longestRunMm / 1000).toFixed(1)} m from source to {isSpare ? 'its end' : 'far lamp'},{' '}
+        {(figures.cutLengthMm / 1000).toFixed(1)} m of wire in all. Of what is lost,{' '}
+        {(figures.dropV - figures.drop.contactsV).toFixed(2)} V are copper at 50 °C, {figures.drop.contactsV.toFixed(2)}{' '}
+        V fuse, contacts and grounds; the battery itself gives up {figures.drop.sourceV.toFixed(2)} V more. Budget{' '}
+        {figures.dropBudgetV.toFixed(2)} V is {Math.round((100 * figures.dropBudgetV) / figures.sourceV)} % (ABYC E-11,
+        from memory).
       </p>
       <ShortLine assessed={assessed} />
       <h3>Chain of limits</h3>

@@ -30,6 +30,7 @@ import { LeadsView } from './leads/LeadsView.tsx';
 import { NewFeed } from './NewFeed.tsx';
 import { PlansPanel } from './PlansPanel.tsx';
 import { RoutesPanel } from './RoutesPanel.tsx';
+import { SparePanel } from './SparePanel.tsx';
 import { sourceOfPin } from './sources.ts';
 import '../unit.css';
 import './feed.css';
@@ -61,6 +62,7 @@ export function FeedStage() {
   const dispatch = useAppDispatch();
   const { message } = App.useApp();
   const [making, setMaking] = useState(false);
+  const [sparing, setSparing] = useState(false);
   const [planning, setPlanning] = useState(false);
   const [routeChoice, setRouteChoice] = useState<RouteChoice | null>(null);
   const { lead, choose: chooseLead } = useChosenLead(build);
@@ -84,7 +86,10 @@ export function FeedStage() {
       dispatch(unitActions.feedChosen(id));
       const of = feeds.find(({ feed }) => feed.fuse.id === id);
       dispatch(unitActions.selected(of?.feed.lamps.map((lamp) => lamp.id) ?? []));
-      if (id) setMaking(false);
+      if (id) {
+        setMaking(false);
+        setSparing(false);
+      }
     },
     [dispatch, feeds],
   );
@@ -196,6 +201,8 @@ export function FeedStage() {
           )
         ) : planning ? (
           <PlansPanel onClose={() => setPlanning(false)} />
+        ) : sparing ? (
+          <SparePanel onClose={() => setSparing(false)} onMade={(id) => dispatch(unitActions.feedChosen(id))} />
         ) : making ? (
           <NewFeed
             unfed={unfed}
@@ -208,17 +215,24 @@ export function FeedStage() {
             {mayEdit && (
               <section className="unfed">
                 <div>
-                  <h3>{unfed.length === 0 ? 'Every lamp is fed' : `${unfed.length} without a feed`}</h3>
+                  <h3>
+                    {Object.keys(build.lamps).length === 0
+                      ? 'No lamps yet'
+                      : unfed.length === 0
+                        ? 'Every lamp is fed'
+                        : `${unfed.length} without a feed`}
+                  </h3>
                   {unfed.length > 0 && <span className="muted">{tagList(unfed.map((lamp) => lamp.tag))}</span>}
                 </div>
-                {unfed.length > 0 && (
-                  <span className="unfed-ways">
+                <span className="unfed-ways">
+                  {unfed.length > 0 && (
                     <button type="button" className="primary-button" onClick={startMaking}>
                       New feed
                     </button>
-                    {unfed.length > 1 && <Button onClick={() => setPlanning(true)}>Feed them all …</Button>}
-                  </span>
-                )}
+                  )}
+                  {unfed.length > 1 && <Button onClick={() => setPlanning(true)}>Feed them all …</Button>}
+                  <Button onClick={() => setSparing(true)}>Spare circuit …</Button>
+                </span>
               </section>
             )}
             {chosen ? (

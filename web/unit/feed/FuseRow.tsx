@@ -2,11 +2,13 @@ import { Select } from 'antd';
 import type { AssessedFeed } from '../../../core/circuit/index.ts';
 import { BLADE_FUSES, FAMILIES } from '../../../core/circuit/index.ts';
 import { FuseFamily } from '../../../core/document/index.ts';
+import { seatOf } from '../../../core/graph/index.ts';
 import { useUnit } from '../useUnit.ts';
 
 /** Family and rating of a feed's protection. A family that lacks the rating takes its next larger one. */
 export function FuseRow({ assessed: { feed } }: { assessed: AssessedFeed }) {
-  const { mayEdit, act } = useUnit();
+  const { build, mayEdit, act } = useUnit();
+  const seat = seatOf(build, feed.fuse);
   const { id, family, ratingA } = feed.fuse;
   const changeFamily = (to: FuseFamily) => {
     const { ratingsA } = FAMILIES[to];
@@ -26,7 +28,8 @@ export function FuseRow({ assessed: { feed } }: { assessed: AssessedFeed }) {
       <span>Protection</span>
       <Select
         aria-label="Kind of protection"
-        disabled={!mayEdit}
+        // In a slot only what goes into it.
+        disabled={!mayEdit || seat !== null}
         value={family}
         onChange={changeFamily}
         options={FuseFamily.options.map((each) => ({ value: each, label: FAMILIES[each].name }))}

@@ -26,6 +26,7 @@ import {
 import {
   BATTERY,
   bestSource,
+  cappedEnds,
   NEW_BLOCK,
   pinOfSource,
   slotOfSource,
@@ -96,6 +97,7 @@ export function NewFeed({
   };
   const slot = slotOfSource(build, source ?? '');
   const signal = source ? signalAt(source) : null;
+  const cap = cappedEnds(build).find(({ id }) => id === source);
   const isStraight = isTappedStraight(slot, build.electrics.systemVoltageV);
   // What is offered follows the lamps until something is chosen.
   const lampKey = chosen.map(({ id }) => id).join();
@@ -117,6 +119,7 @@ export function NewFeed({
       name: values.name,
       slotId: tapped?.slot.id ?? build.slots[values.source]?.id ?? null,
       blockId: block?.blockId ?? known?.id ?? null,
+      capId: cap?.id ?? null,
       lampIds: chosen.map((lamp) => lamp.id),
       control: wishedControl(values),
       receiverChannels: wishedChannels(build, values),
@@ -219,6 +222,9 @@ export function NewFeed({
             Tapped straight: the unit's own {slot!.ratingA} A protects it, so there is no holder, fuse or wire from the
             battery.
           </p>
+        )}
+        {cap && !joins && (
+          <p className="why">Its fuse and wire are there; both are made larger where the lamps take more.</p>
         )}
         {joins ? (
           <p className="why">Its power and fuse come with the receiver; both are made larger where it takes more.</p>

@@ -28,11 +28,9 @@ export function PlacePanel({ placeKey, onChoose }: { placeKey: string; onChoose(
         </Button>
       </header>
       <PositionFields name={thing.name} position={thing.position} onChange={(position) => put(thing.key, position)} />
-      {mayEdit && thing.isSaid && thing.key !== 'panel' && (
+      {mayEdit && build.places[thing.key] && (
         <div className="way-actions">
-          <Button onClick={() => thing.key !== 'panel' && act({ kind: 'setPlace', of: thing.key, position: null })}>
-            Not known after all
-          </Button>
+          <Button onClick={() => act({ kind: 'setPlace', of: thing.key, position: null })}>Not known after all</Button>
         </div>
       )}
     </section>

@@ -1,6 +1,13 @@
 import { Select } from 'antd';
 import type { AssessedFeed } from '../../../core/circuit/index.ts';
-import { sourceName, whenWords } from '../../../core/graph/index.ts';
+import {
+  seatOf,
+  slotsInOrder,
+  sourceNameInBox,
+  takesFeedsFuse,
+  takesHolder,
+  whenWords,
+} from '../../../core/graph/index.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
 
@@ -9,6 +16,11 @@ export function SourceRows({ assessed: { feed } }: { assessed: AssessedFeed }) {
   const { build, mayEdit, act } = useUnit();
   const { source, slot } = feed;
   if (source?.kind !== 'tap') return null;
+  const seat = seatOf(build, feed.fuse);
+  // What sits in its slot goes only where its fuse goes in as well; a holder goes into any that takes one.
+  const fitting = slotsInOrder(build).filter(
+    (each) => each.id === source.slotId || (seat ? takesFeedsFuse(each) : each.kind !== 'slot' || takesHolder(each)),
+  );
   return (
     <>
       <div className="form-row">
@@ -18,13 +30,13 @@ export function SourceRows({ assessed: { feed } }: { assessed: AssessedFeed }) {
           disabled={!mayEdit}
           value={source.slotId}
           onChange={(slotId) => act({ kind: 'retapSlot', elementId: source.id, slotId })}
-          options={Object.values(build.slots).map((each) => ({
+          options={fitting.map((each) => ({
             value: each.id,
-            label: `${sourceName(each)}, ${each.feeds || 'spare'}, ${whenWords(each, build.electrics.systemVoltageV)}`,
+            label: `${sourceNameInBox(build, each)}, ${each.feeds || 'spare'}, ${whenWords(each, build.electrics.systemVoltageV)}`,
           }))}
         />
       </div>
-      {slot?.kind === 'slot' && (
+      {slot?.kind === 'slot' && !seat && (
         <div className="form-row">
           <span>Add-a-tap</span>
           <CommittedNumber

@@ -1,11 +1,17 @@
 /** Where a feed can take its power, with what is left there. */
 
 import { type AssessedFeed, CONTINUOUS_RATIO, takenFromSlotA } from '../../../core/circuit/index.ts';
-import type { Build, Id, Plug, Signal, Slot } from '../../../core/document/index.ts';
-import { slotHeadroomA, slotWhen, sourceName, whenWords } from '../../../core/graph/index.ts';
+import type { Build, ElementOf, Id, Plug, Signal, Slot } from '../../../core/document/index.ts';
+import {
+  slotHeadroomA,
+  slotsInOrder,
+  slotWhen,
+  sourceNameInBox,
+  takesFeedsFuse,
+  whenWords,
+} from '../../../core/graph/index.ts';
 import { pinsToTake, planPinSource } from '../../../core/planning/index.ts';
 import { signalLead } from '../../../core/work/index.ts';
-import { slotsInOrder } from '../survey/FusePanel.tsx';
 
 export const BATTERY = 'battery';
 const PIN = 'pin ';
@@ -45,12 +51,16 @@ export const supplyBlocks = (build: Build) =>
       : [],
   );
 
+/** Ends that were capped for what comes later: fuse and wire are there. */
+export const cappedEnds = (build: Build): ElementOf<'cap'>[] =>
+  Object.values(build.elements).filter((element) => element.kind === 'cap');
+
 /** What can be chosen from; `wholeFuses` leaves blocks out, for what brings a fuse of its own. */
 export function sourceOptions(build: Build, feeds: readonly AssessedFeed[], { wholeFuses = false } = {}) {
   const { systemVoltageV } = build.electrics;
-  const slots = slotsInOrder(build.slots).map((slot) => ({
+  const slots = slotsInOrder(build).map((slot) => ({
     value: slot.id,
-    label: `${sourceName(slot)}: ${slot.reservedFor ? `kept for ${slot.reservedFor}` : slot.feeds || 'spare'}, ${whenWords(slot, systemVoltageV)}, ${Math.max(0, slotHeadroomA(slot, takenFromSlotA(feeds, slot.id))).toFixed(1)} A free`,
+    label: `${sourceNameInBox(build, slot)}: ${slot.reservedFor ? `kept for ${slot.reservedFor}` : slot.feeds || (takesFeedsFuse(slot) ? 'cavity, its fuse goes in' : 'spare')}, ${whenWords(slot, systemVoltageV)}, ${Math.max(0, slotHeadroomA(slot, takenFromSlotA(feeds, slot.id))).toFixed(1)} A free`,
   }));
   return [
     // Whoever metered a pin wants to use it.
@@ -60,6 +70,12 @@ export function sourceOptions(build: Build, feeds: readonly AssessedFeed[], { wh
         value: pinSource(plug.id, pin.pin),
         label: `${plug.name}, pin ${pin.pin}: ${[pin.purpose, pin.colour].filter(Boolean).join(', ') || 'what it carries is not written down'}`,
       })),
+    },
+    {
+      label: 'Made ready',
+      options: wholeFuses
+        ? []
+        : cappedEnds(build).map(({ id, name, plannedA }) => ({ value: id, label: `${name}: ${plannedA} A planned` })),
     },
     {
       label: 'Battery',
@@ -78,7 +94,7 @@ export function sourceOptions(build: Build, feeds: readonly AssessedFeed[], { wh
 }
 
 /**
- * What to offer first: the lead of the driver's signal that the lamps are for; else a slot that is spare, live and has
+ * What to offer first: the lead of the driver's signal that the lamps are for; else an end that was capped for as much; else a slot that is spare, live and has
  * room for the load at four fifths of its limit; else the battery.
  */
 export function bestSource(
@@ -89,7 +105,9 @@ export function bestSource(
 ): string {
   const lead = signal && signalLead(build, feeds, signal, maximumA);
   if (lead) return lead.pin ? pinSource(lead.pin.plugId, lead.pin.name) : lead.slot.id;
-  const spare = slotsInOrder(build.slots).find(
+  const ready = cappedEnds(build).find(({ plannedA }) => plannedA >= maximumA - 1e-9);
+  if (ready && maximumA > 0) return ready.id;
+  const spare = slotsInOrder(build).find(
     (slot) =>
       slot.feeds === '' &&
       ['always', 'ignition'].includes(slotWhen(slot, build.electrics.systemVoltageV)) &&

@@ -3,7 +3,7 @@ import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { restingVoltageV } from '../../../core/circuit/index.ts';
 import type { Id } from '../../../core/document/index.ts';
-import { checksOf } from '../../../core/prove/index.ts';
+import { capChecks, checksOf } from '../../../core/prove/index.ts';
 import { useUnit } from '../useUnit.ts';
 import { CausesPanel } from './CausesPanel.tsx';
 import { ChecksPanel } from './ChecksPanel.tsx';
@@ -43,7 +43,7 @@ export function ProveStage() {
   const checksWords = build.signOff
     ? 'signed'
     : `${Object.keys(build.checks).length} of ${checksOf(build).length} looked at`;
-  if (stops.length === 0)
+  if (stops.length === 0 && capChecks(build).length === 0)
     return <p className="empty">Nothing to prove yet: make a feed, and the walk that shows it is worked out.</p>;
 
   return (

@@ -1,23 +1,37 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button, Popconfirm, Select } from 'antd';
-import { BLADE_FUSES } from '../../../core/circuit/index.ts';
-import { type Slot, SourceKind } from '../../../core/document/index.ts';
-import { slotWhen, whenWords } from '../../../core/graph/index.ts';
+import { BLADE_FUSES, FAMILIES } from '../../../core/circuit/index.ts';
+import { type FuseFamily, type Slot, SourceKind } from '../../../core/document/index.ts';
+import {
+  boxOf,
+  FAMILY_OF_SIZE,
+  fuseBoxes,
+  PANEL,
+  sizeOf,
+  slotsInOrder,
+  slotWhen,
+  whenWords,
+} from '../../../core/graph/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
-import { slotsInOrder } from './FusePanel.tsx';
+import { CavityRows } from './CavityRows.tsx';
 import { MeterField } from './MeterField.tsx';
 import { SignalSelect } from './SignalSelect.tsx';
 import { TextField } from './TextField.tsx';
 
 const SOURCE_WORDS: Record<SourceKind, string> = {
-  slot: 'a slot of the fuse panel',
+  slot: 'a slot of a fuse box',
   prewire: 'a factory prewire',
   upfitter: 'a factory switch for upfitters',
   pin: 'a pin of the trailer connector',
   ignition: 'an ignition take-off',
+};
+
+const fuseWords = (family: FuseFamily, ratingA: number): string => {
+  const colour = family === 'blade' && BLADE_FUSES.find((fuse) => fuse.ratingA === ratingA)?.colour;
+  return colour ? `${ratingA} A, ${colour}` : `${ratingA} A`;
 };
 
 /** One slot, as one stands before it with a meter: what is in it, what it feeds, what was read. */
@@ -25,8 +39,10 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
   const { build, body, mayEdit, act } = useUnit();
   const dispatch = useAppDispatch();
   const when = slotWhen(slot, build.electrics.systemVoltageV);
-  const order = slotsInOrder(build.slots);
+  const order = slotsInOrder(build);
   const next = order[order.findIndex((each) => each.id === slot.id) + 1];
+  const boxes = fuseBoxes(build);
+  const family = FAMILY_OF_SIZE[sizeOf(slot)];
   const edit = (changes: Partial<Omit<Slot, 'id'>>) => act({ kind: 'editSlot', slotId: slot.id, changes });
 
   return (
@@ -34,7 +50,10 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
       <header className="panel-head">
         <span className="tag-chip">{slot.label}</span>
         <div>
-          <h2>Slot {slot.label}</h2>
+          <h2>
+            Slot {slot.label}
+            {boxes.length > 1 && <small>, {boxOf(build, slot).name || 'Fuse panel'}</small>}
+          </h2>
           <span
             className={`state ${when === 'dead' || when === 'reserved' ? 'caution' : when === 'unread' ? 'note' : 'ok'}`}
           >
@@ -92,6 +111,18 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
           onCommit={(label) => label && edit({ label })}
         />
       </div>
+      {boxes.length > 1 && slot.kind === 'slot' && (
+        <div className="form-row">
+          <span>Box</span>
+          <Select
+            aria-label="Fuse box"
+            disabled={!mayEdit}
+            value={slot.boxId ?? PANEL}
+            onChange={(key) => edit({ boxId: key === PANEL ? null : key })}
+            options={boxes.map(({ key, name }) => ({ value: key, label: name }))}
+          />
+        </div>
+      )}
       <div className="form-row">
         <span>It is</span>
         <Select
@@ -111,10 +142,11 @@ export function SlotEditor({ slot, onClose }: { slot: Slot; onClose(): void }) {
           onChange={(rating) => edit({ ratingA: rating === 0 ? null : rating })}
           options={[
             { value: 0, label: 'none' },
-            ...BLADE_FUSES.map((fuse) => ({ value: fuse.ratingA, label: `${fuse.ratingA} A, ${fuse.colour}` })),
+            ...FAMILIES[family].ratingsA.map((ratingA) => ({ value: ratingA, label: fuseWords(family, ratingA) })),
           ]}
         />
       </div>
+      {slot.kind === 'slot' && <CavityRows slot={slot} onEdit={edit} />}
       <div className="form-row">
         <span>Good for</span>
         <CommittedNumber

@@ -37,7 +37,7 @@ describe('the fuse panel', () => {
 
   it('names every slot with its fuse and when it is hot, never by colour alone', async () => {
     await show();
-    const fuses = within(screen.getByRole('region', { name: 'Fuse panel' }));
+    const fuses = within(screen.getByRole('region', { name: 'Fuse boxes' }));
     for (const slot of slots)
       expect(
         fuses.getByRole('button', { name: new RegExp(`^Slot ${slot.label}, ${slot.ratingA ?? 'no'} A fuse, `) }),
@@ -76,10 +76,10 @@ describe('the fuse panel', () => {
 
   it('leads on from slot to slot, and closes to the parts of the survey', async () => {
     await show();
-    const [first, second] = [...slots].sort((a, b) => a.row - b.row || a.column - b.column);
+    const [first, second] = slots.filter(({ boxId }) => !boxId).sort((a, b) => a.row - b.row || a.column - b.column);
     await openSlot(first!.label);
     await user.click(panel().getByRole('button', { name: `Next slot: ${second!.label}` }));
-    expect(panel().getByRole('heading', { name: `Slot ${second!.label}` })).toBeTruthy();
+    expect(panel().getByRole('heading', { name: new RegExp(`^Slot ${second!.label}\\b`) })).toBeTruthy();
     await user.click(panel().getByRole('button', { name: 'Close the slot' }));
     expect(screen.getByRole('navigation', { name: 'Parts of the survey' })).toBeTruthy();
   });
@@ -87,10 +87,58 @@ describe('the fuse panel', () => {
   it('grows by one slot, numbered on from the last, which opens at once', async () => {
     const { did } = await show();
     const numbers = slots.map(({ label }) => Number(label)).filter(Number.isFinite);
-    await user.click(screen.getByRole('button', { name: 'Add a slot' }));
+    await user.click(screen.getByRole('button', { name: /^Add a slot to (?!Battery)/ }));
     const [{ slots: added } = { slots: [] }] = did('addSlots');
     expect(added.map(({ label }) => label)).toEqual([String(Math.max(0, ...numbers) + 1)]);
-    expect(panel().getByRole('heading', { name: `Slot ${added[0]!.label}` })).toBeTruthy();
+    expect(panel().getByRole('heading', { name: new RegExp(`^Slot ${added[0]!.label}\\b`) })).toBeTruthy();
+  });
+});
+
+describe('fuse boxes', () => {
+  const box = (name: string) => within(screen.getByRole('region', { name }));
+
+  it('each with its own slots; a slot says which metal is there, and what goes into it', async () => {
+    const { opened } = await show();
+    expect(box('Battery box').getAllByRole('button', { name: /^Slot/ })).toHaveLength(4);
+    await user.click(
+      box('Fuse panel').getByRole('button', { name: /^Slot 10, no A fuse, hot with key on, no terminal on the load/ }),
+    );
+    // A regular socket's lock closes on 2.5 mm2 at most (common practice, no source).
+    expect(panel().getByRole('img', { name: 'Wires that its lock takes: 0.5 to 2.5 mm²' })).toBeTruthy();
+    await user.click(panel().getByRole('combobox', { name: 'Metal in the slot' }));
+    await user.click(await screen.findByText(/on neither side/, { selector: '.ant-select-item-option-content' }));
+    const slot = Object.values(opened().build.slots).find(({ label }) => label === '10')!;
+    expect(slot.cavity).toBe('hollow');
+    expect(slotWhen(slot, 12)).toBe('dead');
+  });
+
+  it('a new one is named, said where it is, filled, and stays while it has slots', async () => {
+    const { opened, did } = await show();
+    await user.click(screen.getByRole('button', { name: /Fuse box$/ }));
+    await retype(panel().getByRole('textbox', { name: 'Name of the box' }), 'Roof box');
+    await retype(panel().getByRole('textbox', { name: 'Where the box is found' }), 'under the lining');
+    await user.click(panel().getByRole('checkbox', { name: /Water reaches it/ }));
+    const made = Object.values(opened().build.fuseBoxes).find(({ name }) => name === 'Roof box')!;
+    expect(made).toMatchObject({ place: 'under the lining', isWet: true });
+    await user.click(screen.getByRole('button', { name: 'Add six slots to Roof box' }));
+    expect(
+      did('addSlots')
+        .at(-1)!
+        .slots.map(({ label, boxId }) => [label, boxId]),
+    ).toEqual(['1', '2', '3', '4', '5', '6'].map((label) => [label, made.id]));
+    await user.click(panel().getByRole('button', { name: 'Close the slot' }));
+    await user.click(screen.getByRole('button', { name: /^Roof box/ }));
+    expect(panel().getByRole('button', { name: 'Remove the box' })).toHaveProperty('disabled', true);
+  });
+
+  it('letters go on as letters', async () => {
+    const { did } = await show();
+    await user.click(screen.getByRole('button', { name: 'Add a slot to Battery box' }));
+    expect(
+      did('addSlots')
+        .at(-1)!
+        .slots.map(({ label }) => label),
+    ).toEqual(['E']);
   });
 });
 

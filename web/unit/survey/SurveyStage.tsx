@@ -1,11 +1,13 @@
 import { useState } from 'react';
 import { dimensionLine } from '../../../core/body/index.ts';
+import { fuseBoxes } from '../../../core/graph/index.ts';
 import { type SurveyPart, surveyProgress } from '../../../core/work/index.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { Sheet } from '../../sheet/Sheet.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
-import { FusePanel } from './FusePanel.tsx';
+import { BoxEditor } from './BoxEditor.tsx';
+import { FuseBoxes } from './FuseBoxes.tsx';
 import { LampsPart } from './LampsPart.tsx';
 import { PhotosPart } from './PhotosPart.tsx';
 import { PlugsPart } from './PlugsPart.tsx';
@@ -36,8 +38,14 @@ export function SurveyStage() {
   const slot = slotId ? build.slots[slotId] : undefined;
   const [picked, setPicked] = useState<string[]>([]);
   const [part, setPart] = useState<SurveyPart>('unit');
+  const [boxKey, setBoxKey] = useState<string | null>(null);
   const [shown, setShown] = useState<string | null>(null);
   const progress = surveyProgress(build, body);
+  const box = fuseBoxes(build).find(({ key }) => key === boxKey);
+  const chooseBox = (key: string) => {
+    dispatch(unitActions.slotChosen(null));
+    setBoxKey(key);
+  };
   const { View } = PARTS.find((each) => each.part === part)!;
 
   return (
@@ -52,11 +60,13 @@ export function SurveyStage() {
           form="compact"
           dimension={shown ? dimensionLine(body, shown) : null}
         />
-        <FusePanel />
+        <FuseBoxes boxKey={box && !slot ? box.key : null} onBox={chooseBox} />
       </div>
       <aside className="panel" aria-label="Survey">
         {slot ? (
           <SlotEditor slot={slot} onClose={() => dispatch(unitActions.slotChosen(null))} />
+        ) : box ? (
+          <BoxEditor box={box} onClose={() => setBoxKey(null)} />
         ) : (
           <>
             <nav className="survey-tabs" aria-label="Parts of the survey">
