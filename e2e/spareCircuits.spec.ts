@@ -63,14 +63,14 @@ test('a circuit is made ready from an empty cavity and capped, tried with a test
     // What hung on the feed is still chosen.
     for (const tag of ['L1', 'R1'])
       await expect(form.getByRole('button', { name: tag, exact: true })).toHaveAttribute('aria-pressed', 'true');
-    await expect(form.getByText('Later floods, capped end: 6 A planned')).toBeVisible();
+    await expect(form.getByText('End of Later floods: 6 A planned')).toBeVisible();
     await expect(form).toContainText('Its fuse and wire are there');
     await form.getByLabel('Name').fill('Floods');
     await choose(page, 'Switched by', /Flood switch/);
     await form.getByRole('button', { name: 'Make the feed' }).click();
     // One stop less than before: nothing hangs on slot 4 any more.
     await expect(page.locator('[data-feed]', { hasText: 'Later floods' })).toContainText('Flood switch');
-    await expect(page.getByText('capped end', { exact: false })).toHaveCount(0);
+    await expect(page.getByText('End of Later floods')).toHaveCount(0);
     await saved(page);
   });
 });

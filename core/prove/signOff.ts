@@ -36,8 +36,8 @@ export const capChecks = (build: Build): CheckKind[] =>
       : [],
   );
 
-/** All checks of a unit: those of every one, and its capped ends. */
-export const checksOf = (build: Build): CheckKind[] => [...CHECKS, ...capChecks(build)];
+/** All checks of a unit: its capped ends first, without which nothing is proven, then those of every one. */
+export const checksOf = (build: Build): CheckKind[] => [...capChecks(build), ...CHECKS];
 
 /** Lines for the person who signs: every step unread or not passed, checks not good, findings that stop. */
 export function openItems(

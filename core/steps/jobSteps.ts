@@ -26,7 +26,7 @@ function intoCavity(build: Build, { fuse }: Feed, slot: Slot): string {
   const terminal = terminalFor(build, slot);
   if (!terminal) return `To the lead of ${source}, fuse of ${fuse.ratingA} A still out of it.`;
   const seal = terminal.isSealed ? ', its seal on the wire first' : '';
-  return `Into ${source}: ${terminal.name} crimped on${seal}; ${terminal.way}. Push until it clicks, tug. Fuse of ${fuse.ratingA} A still out of it.`;
+  return `Into ${source}: ${terminal.name} crimped on${seal}; ${terminal.way}. ${terminal.seated}. Fuse of ${fuse.ratingA} A still out of it.`;
 }
 
 const capping = ({ caps }: Feed): string[] =>

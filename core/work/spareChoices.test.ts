@@ -121,7 +121,7 @@ describe('a circuit out of a cavity', () => {
     // Nothing hangs there yet: the battery is not charged with it.
     expect(keptFigures(build, feed!).averageA).toBe(0);
     expect(thingsWithPlaces(build)).toContainEqual(
-      expect.objectContaining({ name: 'Later floods, capped end', position: END, isSaid: true }),
+      expect.objectContaining({ name: 'End of Later floods', position: END, isSaid: true }),
     );
     expect(thingsWithPlaces(build).map(({ name }) => name)).toContain('Cab box');
   });
@@ -152,7 +152,7 @@ describe('a circuit out of a cavity', () => {
 
   it('stands once in the list of fuses, as the crew finds it', () => {
     expect(fuseMap(build, assess(build).feeds)).toMatchObject([
-      { at: 'slot 10 of the Cab box', ratingA: 7.5, loadA: 6, lamps: 'Later floods, capped end' },
+      { at: 'slot 10 of the Cab box', ratingA: 7.5, loadA: 6, lamps: 'End of Later floods' },
     ]);
   });
 

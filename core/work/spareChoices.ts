@@ -123,7 +123,7 @@ export function spareChoices(build: Build, wish: SpareWish, newId: () => Id): Sp
         name,
         slotId: slot?.id ?? null,
         lampIds: [],
-        spare: { name: `${name}, capped end`, position, plannedA },
+        spare: { name: `End of ${name}`, position, plannedA },
         control: null,
         relayRatingA: null,
         wanted,

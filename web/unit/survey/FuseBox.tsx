@@ -1,26 +1,13 @@
-import { ApiOutlined, EditOutlined, PlusOutlined } from '@ant-design/icons';
+import { EditOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
-import type { Slot, SlotWhen } from '../../../core/document/index.ts';
-import { cavityOf, type KeyedBox, PANEL, SLOT_WHEN_WORDS, slotsOfBox, slotWhen } from '../../../core/graph/index.ts';
+import type { Slot } from '../../../core/document/index.ts';
+import { type KeyedBox, PANEL, slotsOfBox } from '../../../core/graph/index.ts';
 import { newId } from '../../app/ids.ts';
-import { useApp, useAppDispatch } from '../../app/store.ts';
-import { BLADE } from '../../ui/tokens.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
-import { CavityMetal } from './CavityMetal.tsx';
+import { SlotCell } from './SlotCell.tsx';
 
-/** Short forms for the small cells; the slot's own page has the long ones. */
-const WHEN_SHORT: Record<SlotWhen, string> = {
-  always: 'always hot',
-  ignition: 'key on',
-  signal: 'with signal',
-  dead: 'dead',
-  reserved: 'reserved',
-  unread: 'not read',
-};
-
-const CAVITY_WORDS = { whole: '', noLoadSide: ', no terminal on the load side', hollow: ', hollow' } as const;
-const EMPTY_WORDS = { whole: 'spare', noLoadSide: 'no terminal', hollow: 'hollow' } as const;
 const DEFAULT_COLUMNS = 6;
 const DEFAULT_LIMIT_A = 15;
 
@@ -36,7 +23,6 @@ function nextLabel(slots: readonly Slot[]): (index: number) => string {
 /** One box as one looks into it: each slot with what it feeds, what the meter said, and which metal is there. */
 export function FuseBox({ box, isChosen, onChoose }: { box: KeyedBox; isChosen: boolean; onChoose(): void }) {
   const { build, mayEdit, act } = useUnit();
-  const slotId = useApp((state) => state.unit.slotId);
   const dispatch = useAppDispatch();
   const slots = slotsOfBox(build, box.key);
   const tapped = new Set(
@@ -94,37 +80,9 @@ export function FuseBox({ box, isChosen, onChoose }: { box: KeyedBox; isChosen: 
         )}
       </header>
       <div className="slots">
-        {slots.map((slot) => {
-          const when = slotWhen(slot, build.electrics.systemVoltageV);
-          const cavity = cavityOf(slot);
-          return (
-            <button
-              key={slot.id}
-              type="button"
-              className={`slot ${when}`}
-              aria-pressed={slot.id === slotId}
-              onClick={() => dispatch(unitActions.slotChosen(slot.id))}
-              aria-label={`Slot ${slot.label}, ${slot.ratingA ?? 'no'} A fuse, ${SLOT_WHEN_WORDS[when]}${slot.ratingA === null ? CAVITY_WORDS[cavity] : ''}`}
-            >
-              <span className="slot-label">{slot.label}</span>
-              <span
-                className="blade"
-                style={
-                  slot.ratingA
-                    ? { background: BLADE[slot.ratingA] ?? 'var(--night-muted)', opacity: when === 'unread' ? 0.55 : 1 }
-                    : undefined
-                }
-              >
-                {slot.ratingA ?? <CavityMetal cavity={cavity} />}
-              </span>
-              <span className="slot-text">
-                <b>{slot.reservedFor ? 'kept' : slot.feeds || EMPTY_WORDS[cavity]}</b>
-                <small>{WHEN_SHORT[when]}</small>
-              </span>
-              {tapped.has(slot.id) && <ApiOutlined className="tapped" title="tapped by a feed" aria-label="tapped" />}
-            </button>
-          );
-        })}
+        {slots.map((slot) => (
+          <SlotCell key={slot.id} slot={slot} isTapped={tapped.has(slot.id)} />
+        ))}
         {slots.length === 0 && (
           <p className="empty">No slots yet. Add them as they sit in the box, then read each with the meter.</p>
         )}

@@ -49,7 +49,7 @@ export function SurveyStage() {
   const { View } = PARTS.find((each) => each.part === part)!;
 
   return (
-    <div className="split survey">
+    <div className={slot || box ? 'split survey is-editing' : 'split survey'}>
       <div className="field-stack">
         <Sheet
           body={body}
