@@ -204,7 +204,7 @@ function compileElement(
       return drawn ? [drawn] : [];
     }
     case 'cap':
-      return load.isPlanned ? [plannedLoad(build, element)] : [];
+      return load.isPlanned && element.plannedA > 0 ? [plannedLoad(build, element)] : [];
     case 'splice':
     case 'block':
       return [];

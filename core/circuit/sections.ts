@@ -67,12 +67,15 @@ export function sectionsOf(feed: Feed, warm: CircuitSolution, cold: CircuitSolut
   });
 }
 
+/** What goes to a relay's coil brings nothing to the lamps behind its contact. */
+const isCoils = ({ from, to }: Wire): boolean => [from, to].some(({ terminal }) => terminal.startsWith('coil'));
+
 /** Wires on the way from the source to a lamp, by its part of the circuit or a capped end, and from there to ground. */
 export function wiresOnWay(build: Build, feed: Feed, loadId: Id): Wire[] {
   const way: Wire[] = [];
   const onWay = new Set([loadId]);
   for (const { wire, near, far } of outwardWires(build, feed).reverse()) {
-    if (!onWay.has(far)) continue;
+    if (!onWay.has(far) || isCoils(wire)) continue;
     onWay.add(near);
     way.push(wire);
   }
@@ -111,7 +114,7 @@ export function dropOf(build: Build, feed: Feed, solution: CircuitSolution, rest
     const element = build.elements[id];
     const state = solution.elements[id];
     const lamp = element?.kind === 'lampLoad' ? build.lamps[element.lampId] : undefined;
-    if (!state || (!lamp && element?.kind !== 'cap')) continue;
+    if (!state || (!lamp && !(element?.kind === 'cap' && element.plannedA > 0))) continue;
     const totalV = restV - state.voltageV;
     // What will hang on a capped end is not known: it is kept for a lamp to be seen by.
     const budgetV = lamp ? (restV * dropBudgetPercent(build.models[lamp.modelKey])) / 100 : seenV;

@@ -52,6 +52,7 @@ export { Element, type ElementOf, FuseFamily, Terminal, Wire } from './schema/ci
 export { Control, LightFunction, OwnPattern, Pulse, PulseShape, Show } from './schema/flashParts.ts';
 export { Id } from './schema/ids.ts';
 export { BaseHole, LampKind, LampModel, MAX_HOLES, ShelfEntry } from './schema/lampModel.ts';
+export { FittedLoom, Loom, LoomLead, MAX_LEGS } from './schema/loom.ts';
 export { Position } from './schema/position.ts';
 export { Check, Look, LookedWrong, Reading } from './schema/proofParts.ts';
 export { RouteLink, RouteNode } from './schema/routeParts.ts';

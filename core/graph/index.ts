@@ -27,8 +27,8 @@ export {
   takesFeedsFuse,
   takesHolder,
 } from './fuseBoxes.ts';
-export { isRun, isUnits, unitsOwnParts, wiresRun } from './ownWiring.ts';
-export { placeKeyOf, placeOf, placeOfSource, type ThingWithPlace, thingsWithPlaces } from './places.ts';
+export { isRun, isSized, isUnits, unitsOwnParts, wiresRun } from './ownWiring.ts';
+export { FORK, placeKeyOf, placeOf, placeOfSource, type ThingWithPlace, thingsWithPlaces } from './places.ts';
 export { pinSourceId, plugOfSource } from './plugs.ts';
 export {
   SIGNAL_NAMES,

@@ -7,6 +7,9 @@ export const isUnits = ({ origin }: Wire): boolean => origin === 'unit';
 /** Run by the crew: sized, cut and bought; neither the unit's own nor a lead that a part brings. */
 export const isRun = ({ origin }: Wire): boolean => origin === undefined;
 
+/** Off the reel: of a size that is chosen. The leads of a ready loom are as thick as they came. */
+export const isSized = (wire: Wire): boolean => isRun(wire) && wire.loomId === undefined;
+
 export const wiresRun = (build: Build): Wire[] => Object.values(build.wires).filter(isRun);
 
 /** Parts that a unit comes with where nothing but its own wires ends on them. */

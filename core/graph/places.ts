@@ -18,6 +18,9 @@ export function placeOfSource(build: Build, slotId: Id | null): Position {
 
 type Placed = ElementOf<'stud' | 'block' | 'switch' | 'receiver' | 'relay' | 'cap'>;
 
+/** How the fork of a ready loom is called, so that it is found again. */
+export const FORK = 'Fork';
+
 const PLACED: ReadonlySet<Element['kind']> = new Set<Placed['kind']>([
   'stud',
   'block',
@@ -31,6 +34,8 @@ const PLACED: ReadonlySet<Element['kind']> = new Set<Placed['kind']>([
 export function placeKeyOf(element: Element): PlaceKey | null {
   if (element.kind === 'stud') return 'battery';
   if (element.kind === 'switch') return element.controlId;
+  // A loom's fork is laid where one wants it; other splices are where their lamps are.
+  if (element.kind === 'splice' && element.loomId && element.name.startsWith(FORK)) return element.id;
   return PLACED.has(element.kind) ? element.id : null;
 }
 

@@ -19,6 +19,9 @@ export const legsMm = (a: Position, b: Position): Millimetres =>
 /** To whole centimetres: what people cut to. */
 export const cutMm = (lengthMm: Millimetres): Millimetres => Math.ceil(lengthMm / 10 - 1e-9) * 10;
 
+/** The way between two places as wire is laid, its ends left out, mm. */
+export const wayMm = (a: Position, b: Position): Millimetres => Math.round((legsMm(a, b) * ROUTE_FACTOR) / 10) * 10;
+
 /** A first length between two places, ends included, mm. */
 export const runMm = (a: Position, b: Position): Millimetres =>
   Math.round((legsMm(a, b) * ROUTE_FACTOR + 2 * END_ALLOWANCE_MM) / 10) * 10;

@@ -1,7 +1,7 @@
 /** Fuse and wire of a feed made fit for what hangs on it now. */
 import { fuseForLamps, plannedA, USUAL_BUNDLE } from '../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type OperationDraft, type Wire } from '../document/index.ts';
-import { deriveFeeds, isRun } from '../graph/index.ts';
+import { deriveFeeds, isSized } from '../graph/index.ts';
 import { ampacityA, conductor } from '../units/index.ts';
 import { thickerWire, thinnestFor } from './planThicker.ts';
 
@@ -20,7 +20,7 @@ export function planRefit(build: Build, fuseId: Id): OperationDraft[] {
   const operations: OperationDraft[] =
     ratingA === feed.fuse.ratingA ? [] : [{ kind: 'editFuse', elementId: fuseId, changes: { ratingA } }];
   const weak = [...feed.wires, ...feed.groundWires].filter(
-    (wire) => isRun(wire) && ampacityA(conductor(wire.table, wire.gauge), { bundled: USUAL_BUNDLE }) < ratingA,
+    (wire) => isSized(wire) && ampacityA(conductor(wire.table, wire.gauge), { bundled: USUAL_BUNDLE }) < ratingA,
   );
   for (const table of ['metric', 'awg'] as const) {
     const wireIds = weak.filter((wire) => wire.table === table).map((wire) => wire.id);

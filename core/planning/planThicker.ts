@@ -2,7 +2,7 @@
 
 import { feedFigures, isCopperMost, USUAL_BUNDLE, wiresOnWay } from '../circuit/index.ts';
 import type { Build, Id, OperationDraft, Wire } from '../document/index.ts';
-import { deriveFeeds } from '../graph/index.ts';
+import { deriveFeeds, isSized } from '../graph/index.ts';
 import { cutList, takesMm2 } from '../harness/index.ts';
 import { type Amps, ampacityA, type Conductor, conductor, conductorsOf } from '../units/index.ts';
 
@@ -63,7 +63,7 @@ function thickerSizes(build: Build, fuseId: Id): { sizes: ReadonlyMap<Id, Conduc
       .filter((wire) => {
         const next = nextSize(wire);
         const isLead = wire.lengthMm < LEAD_MM && !isBetweenCrimps(tried, wire);
-        return next !== undefined && !isLead && next.areaMm2 <= (takes.get(wire.id) ?? 0) + 1e-9;
+        return next !== undefined && isSized(wire) && !isLead && next.areaMm2 <= (takes.get(wire.id) ?? 0) + 1e-9;
       })
       .sort((a, b) => worth(b) - worth(a));
     if (!worst) break;

@@ -5,11 +5,11 @@
 
 import { bodyOf, raisesParts } from '../body/index.ts';
 import type { AssessedFeed } from '../circuit/index.ts';
-import type { Build, Lamp, Slot } from '../document/index.ts';
+import type { Build, Lamp, Loom, Slot } from '../document/index.ts';
 import { type Feed, isRun, seatOf, sourceInBox } from '../graph/index.ts';
-import { cutList, terminalFor } from '../harness/index.ts';
+import { cutList, loomEnds, shortMm, terminalFor } from '../harness/index.ts';
 import { housings } from '../place/index.ts';
-import { gaugeName, run, say } from '../units/index.ts';
+import { gaugeName, run, say, type Words } from '../units/index.ts';
 import { faceSteps } from './faceSteps.ts';
 import { endsOf, MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
 import { wireMeasures } from './measures.ts';
@@ -29,9 +29,23 @@ function intoCavity(build: Build, { fuse }: Feed, slot: Slot): string {
   return `Into ${source}: ${terminal.name} crimped on${seal}; ${terminal.way}. ${terminal.seated}. Fuse of ${fuse.ratingA} A still out of it.`;
 }
 
+const loomOf = (build: Build, { fuse }: Feed): Loom | null => (fuse.loomId && build.looms[fuse.loomId]?.loom) || null;
+
+/** A loom is laid whole, switch end first; what does not reach is made longer, what is over is looped. */
+function laying(build: Build, feed: Feed, loom: Loom): Words {
+  const short = loomEnds(build, feed.fuse.loomId!).filter((end) => shortMm(end) > 0);
+  const longer =
+    short.length > 0
+      ? `Make longer before it is laid: ${short.map(({ joins }) => joins).join(', ')}.`
+      : 'Every end reaches.';
+  return say`${loom.name}, out of its bag along its way before anything is drilled: switch end first, then ${endsOf(feed)}. ${longer} Loose ties until the end; what is over is looped where it stays dry.`;
+}
+
 const capping = ({ caps }: Feed): string[] =>
-  caps.map(
-    ({ name, plannedA }) => `${name}: capped and shrunk by itself, tied back, flagged with its slot and ${plannedA} A.`,
+  caps.map(({ name, plannedA }) =>
+    plannedA > 0
+      ? `${name}: capped and shrunk by itself, tied back, flagged with its slot and ${plannedA} A.`
+      : `${name}: capped before anything is switched on, tied back.`,
   );
 
 function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unordered[]; joins: Unordered[] } {
@@ -47,8 +61,10 @@ function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unorde
     return step(
       {
         key: `run:${feed.fuse.id}`,
-        title: `Run wire, ${feed.fuse.name}`,
-        detail: say`${gauge} ${wire?.colour ?? ''}, ${run(figures.cutLengthMm)} in all to ${endsOf(feed)}. Loose ties until the end, a service loop at each ${feed.lamps.length > 0 ? 'lamp' : 'end'}.`,
+        title: loomOf(build, feed) ? `Lay the loom, ${feed.fuse.name}` : `Run wire, ${feed.fuse.name}`,
+        detail: loomOf(build, feed)
+          ? laying(build, feed, loomOf(build, feed)!)
+          : say`${gauge} ${wire?.colour ?? ''}, ${run(figures.cutLengthMm)} in all to ${endsOf(feed)}. Loose ties until the end, a service loop at each ${feed.lamps.length > 0 ? 'lamp' : 'end'}.`,
         feedIds: [feed.fuse.id],
         people: isLong ? 2 : 1,
         measures: wireMeasures(build, lines, wireIds),

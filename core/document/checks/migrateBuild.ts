@@ -125,7 +125,7 @@ const STEPS: Step[] = [
       })),
     }),
   },
-  { name: 'AddFuseBoxes', to: 10, up: (document) => ({ fuseBoxes: {}, ...document }) },
+  { name: 'AddFuseBoxesAndLooms', to: 10, up: (document) => ({ fuseBoxes: {}, looms: {}, ...document }) },
 ];
 
 /** Steps that were one until version 4, by the key that was ticked then. Time stays with the step that kept its name. */

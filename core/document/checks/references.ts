@@ -5,6 +5,7 @@ import { isGauge, TERMINALS, type Wire } from '../schema/circuitParts.ts';
 /** Collections whose entries are kept under their own id. */
 const BY_OWN_ID = [
   'fuseBoxes',
+  'looms',
   'slots',
   'lamps',
   'controls',
@@ -83,6 +84,9 @@ export function referenceProblem(build: Build): string | null {
     ) ??
     firstOf(Object.values(build.elements), (element) => elementProblem(build, element)) ??
     firstOf(Object.values(build.wires), (wire) => wireProblem(build, wire)) ??
+    firstOf([...Object.values(build.elements), ...Object.values(build.wires)], ({ loomId }) =>
+      loomId === undefined || build.looms[loomId] ? null : 'A lead would belong to a loom that is not on the unit.',
+    ) ??
     firstOf(Object.values(build.functions), (each) => {
       if (!build.controls[each.controlId]) return `${each.name} would have no control.`;
       const isWhole = Object.keys(each.shows).every((lampId) => build.lamps[lampId]);

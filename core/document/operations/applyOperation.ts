@@ -106,6 +106,12 @@ function removeElements(draft: Build, elementIds: ReadonlySet<Id>): void {
   }
 }
 
+/** A loom of which no lead is left on the unit has come off. */
+function dropEmptyLooms(draft: Build): void {
+  const used = new Set(Object.values(draft.wires).map(({ loomId }) => loomId));
+  for (const id of Object.keys(draft.looms)) if (!used.has(id)) delete draft.looms[id];
+}
+
 function checkTagFree(build: Build, tag: string, exceptId: Id): void {
   const other = Object.values(build.lamps).find((lamp) => lamp.tag === tag && lamp.id !== exceptId);
   if (other) refuse('duplicate', `Tag ${tag} is taken on this unit. Choose another number.`);
@@ -313,6 +319,8 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       element.limitA = op.limitA;
       return;
     }
+    case 'takeLoom':
+      return addNew(draft.looms, op.loom, 'loom');
     case 'setPlanned': {
       const element = must(draft.elements, op.elementId, 'capped end');
       if (element.kind !== 'cap') return refuse('invalid', `${element.name} is not a capped end.`);
@@ -327,12 +335,21 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       return;
     }
     case 'editWires':
-      for (const id of op.wireIds) assign<Wire>(must(draft.wires, id, 'wire'), op.changes);
+      for (const id of op.wireIds) {
+        const wire = must(draft.wires, id, 'wire');
+        if (wire.loomId && op.changes.gauge !== undefined && op.changes.gauge !== wire.gauge)
+          refuse(
+            'invalid',
+            `${draft.looms[wire.loomId]?.loom.name ?? 'The loom'} is as thick as it came: choose another loom.`,
+          );
+        assign<Wire>(wire, op.changes);
+      }
       return;
     case 'removeFeed':
       for (const id of op.elementIds) must(draft.elements, id, 'part of the circuit');
       for (const id of op.wireIds) delete draft.wires[id];
-      return removeElements(draft, new Set(op.elementIds));
+      removeElements(draft, new Set(op.elementIds));
+      return dropEmptyLooms(draft);
     case 'setWireLengths':
       for (const { wireId, lengthMm } of op.lengths) assign<Wire>(must(draft.wires, wireId, 'wire'), { lengthMm });
       return;
@@ -353,7 +370,9 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       checkTerminal(draft, near);
       checkTerminal(draft, far);
       const nearMm = Math.min(op.nearMm, wire.lengthMm);
-      const rest = { ...wire, id: op.newWireId, from: far, lengthMm: wire.lengthMm - nearMm, loomLengthMm: null };
+      // What goes on behind a ready loom is wire off the reel.
+      const { loomId: _, ...own } = wire;
+      const rest = { ...own, id: op.newWireId, from: far, lengthMm: wire.lengthMm - nearMm, loomLengthMm: null };
       addNew(draft.wires, rest, 'wire');
       wire.to = near;
       wire.lengthMm = nearMm;
@@ -552,6 +571,7 @@ const REFERRING = [
   'controls',
   'elements',
   'wires',
+  'looms',
   'functions',
   'patterns',
   'routeNodes',

@@ -23,6 +23,7 @@ import { Element, FuseFamily, Terminal, Wire } from '../schema/circuitParts.ts';
 import { Control, LightFunction, OwnPattern, Programmed, Show } from '../schema/flashParts.ts';
 import { Id } from '../schema/ids.ts';
 import { BaseHole, LampModel, MAX_HOLES } from '../schema/lampModel.ts';
+import { FittedLoom } from '../schema/loom.ts';
 import { Position } from '../schema/position.ts';
 import { Check, FoundFault, HungLegend, Look, Reading, SignOff } from '../schema/proofParts.ts';
 import { RouteLink, RouteNode } from '../schema/routeParts.ts';
@@ -110,6 +111,7 @@ const CHANGES = [
   }),
   z.object({ ...base, kind: z.literal('renameElement'), elementId: Id, name: line(60, 1) }),
   z.object({ ...base, kind: z.literal('retapSlot'), elementId: Id, slotId: Id }),
+  z.object({ ...base, kind: z.literal('takeLoom'), loom: FittedLoom }),
   z.object({ ...base, kind: z.literal('setPlanned'), elementId: Id, plannedA: upTo<Amps>(500) }),
   z.object({
     ...base,
@@ -338,6 +340,7 @@ export const OPERATION_WORDS: Record<OperationKind, string> = {
   renameElement: 'renamed a feed',
   retapSlot: 'moved a feed to another slot',
   setTapLimit: 'changed an add-a-tap holder',
+  takeLoom: 'took a ready loom',
   setPlanned: 'changed what is planned for a capped end',
   replaceSwitchByRelay: 'put a relay in',
   editWires: 'changed wires',

@@ -11,6 +11,7 @@ import { Element, Wire } from './circuitParts.ts';
 import { Control, LightFunction, MAX_LAMPS, OwnPattern, Programmed } from './flashParts.ts';
 import { Id } from './ids.ts';
 import { LampModel } from './lampModel.ts';
+import { FittedLoom } from './loom.ts';
 import { Position } from './position.ts';
 import { Check, FoundFault, HungLegend, Look, Reading, SignOff, voltsRead } from './proofParts.ts';
 import { RouteLink, RouteNode } from './routeParts.ts';
@@ -232,6 +233,7 @@ export const Build = z.object({
   controls: table(Id, Control, 200),
   elements: table(Id, Element, 4000),
   wires: table(Id, Wire, 4000),
+  looms: table(Id, FittedLoom, 100).describe('ready looms of several leads'),
   routeNodes: table(Id, RouteNode, 2000),
   routeLinks: table(Id, RouteLink, 4000),
   functions: table(Id, LightFunction, 200),
@@ -317,6 +319,7 @@ export function newBuild(given: NewBuild): Build {
     controls: {},
     elements: {},
     wires: {},
+    looms: {},
     routeNodes: {},
     routeLinks: {},
     functions: {},

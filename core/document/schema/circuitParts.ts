@@ -6,7 +6,11 @@ import { between, key, line, list, upTo } from './bounds.ts';
 import { Id } from './ids.ts';
 import { WireColour } from './vocabulary.ts';
 
-const elementBase = { id: Id, name: line(60) };
+const elementBase = {
+  id: Id,
+  name: line(60),
+  loomId: Id.optional().describe('the ready loom that it comes in; left out for what is bought by itself'),
+};
 const amps = upTo<Amps>(500);
 
 /** How a protection opens; each family has a time-current table of its own (core/circuit/fuses.ts). */
@@ -58,7 +62,7 @@ export const Element = z.discriminatedUnion('kind', [
   z.object({
     ...elementBase,
     kind: z.literal('cap'),
-    plannedA: amps.describe('what is to hang on it one day'),
+    plannedA: between<Amps>(0, 500).describe('what is to hang on it one day; 0 for nothing'),
   }),
 ]);
 export type Element = z.infer<typeof Element>;
@@ -112,6 +116,7 @@ export const Wire = z.object({
   loomLengthMm: upTo<Millimetres>(100_000)
     .nullable()
     .describe('length of the ready loom that it comes in; null for wire off the reel'),
+  loomId: Id.optional().describe('the ready loom of several leads that it is one of'),
   origin: z
     .enum(['unit', 'part'])
     .optional()

@@ -31,6 +31,23 @@ const MEASURE = {
   valueMm: 2920,
 };
 
+const lead = (gauge: '0.5' | '1.5' | '2.5', lengthMm: number) => ({ table: 'metric' as const, gauge, lengthMm });
+const LOOM = {
+  key: 'LM-0001',
+  name: 'Two work lamps',
+  family: 'blade' as const,
+  fuseA: 15,
+  relayA: 30,
+  hasSwitch: true,
+  power: lead('2.5', 400),
+  toSwitch: lead('0.5', 1500),
+  ground: lead('0.5', 500),
+  trunk: lead('2.5', 4000),
+  legs: [lead('1.5', 1000)],
+  hasReturn: false,
+  ends: 'plugs' as const,
+};
+
 const pin = (name: string) => ({
   pin: name,
   colour: 'red',
@@ -204,6 +221,7 @@ export function draftOfEachKind(build: Build): Drafts {
     renameElement: { kind: 'renameElement', elementId: fuse.id, name: 'Amber' },
     retapSlot: { kind: 'retapSlot', elementId: tap.id, slotId: spareSlot.id },
     setTapLimit: { kind: 'setTapLimit', elementId: tap.id, limitA: 20 },
+    takeLoom: { kind: 'takeLoom', loom: { id: ids(), loom: LOOM } },
     setPlanned: { kind: 'setPlanned', elementId: id.cap!, plannedA: 9 },
     replaceSwitchByRelay: { kind: 'replaceSwitchByRelay', elementId: contact.id, ratingA: 30 },
     editWires: { kind: 'editWires', wireIds: Object.keys(build.wires), changes: { gauge: '6', colour: 'blue' } },

@@ -281,7 +281,8 @@ function cutTooShort({ build }: CheckContext): Hit[] {
 function crowdedSplices({ build, feeds }: CheckContext): Hit[] {
   const run = wiresRun(build);
   return Object.values(build.elements).flatMap((element): Hit[] => {
-    if (element.kind !== 'splice') return [];
+    // The fork of a ready loom is its maker's.
+    if (element.kind !== 'splice' || element.loomId) return [];
     const ends = run.flatMap((wire) =>
       (['from', 'to'] as const)
         .filter((end) => wire[end].elementId === element.id)

@@ -14,9 +14,11 @@ import {
   distanceMm,
   GROMMETS,
   grommetFor,
+  loomEnds,
   planLengths,
   type Segment,
   segmentsOf,
+  shortMm,
   throughNode,
   type WireRoute,
   wayRound,
@@ -85,6 +87,7 @@ function tooShort(context: CheckContext): Hit[] {
       ],
     }),
   );
+  hits.push(...shortLooms(context, new Set(keptRoutes(context).flatMap(({ run }) => run.wireIds))));
   const byFeed = new Map<Id, WireRoute[]>();
   for (const route of reel) {
     const id = feeds.get(route.run.wireIds[0]!)?.feed.fuse.id ?? '';
@@ -102,6 +105,30 @@ function tooShort(context: CheckContext): Hit[] {
     });
   }
   return hits;
+}
+
+/** Leads of ready looms that do not reach, as far as no route tells of them. */
+function shortLooms({ build, feeds }: CheckContext, routed: ReadonlySet<Id>): Hit[] {
+  return Object.values(build.looms).flatMap(({ id, loom }) =>
+    loomEnds(build, id)
+      .filter((end) => shortMm(end) > 0 && !routed.has(end.wireId))
+      .map((end): Hit => {
+        const of = feeds.filter(({ feed }) =>
+          [...feed.wires, ...feed.groundWires].some((wire) => wire.id === end.wireId),
+        );
+        const neededMm = end.hasMm + shortMm(end);
+        return {
+          message: say`${loom.name}: its lead to ${end.joins} is ${run(end.hasMm)} long and its way ${run(neededMm)}: ${run(shortMm(end))} is missing.`,
+          feedIds: of.map(({ feed }) => feed.fuse.id),
+          waysOut: [
+            {
+              label: say`Extend it by ${run(shortMm(end))}`,
+              operations: planLoomExtension(build, end.wireId, neededMm),
+            },
+          ],
+        };
+      }),
+  );
 }
 
 /** M15 as far as wires go; zoneRules.ts tells of lamps at the same joints. */

@@ -3,7 +3,7 @@
 import { type AssessedFeed, FAMILIES, fuseForLoadA } from '../../circuit/index.ts';
 import { type Build, derivedId, type OperationDraft, type Plug } from '../../document/index.ts';
 import { currentTrace, showsFor } from '../../flash/index.ts';
-import { isRun, sourceInText } from '../../graph/index.ts';
+import { isRun, isSized, sourceInText } from '../../graph/index.ts';
 import {
   betterColour,
   connectorByName,
@@ -76,7 +76,7 @@ function tooThick({ build, feeds }: CheckContext): Hit[] {
 
 /** A thinner wire for the whole feed, where its fuse still protects it. */
 function thinnerWays(build: Build, { feed }: AssessedFeed, mostMm2: SquareMillimetres): WayOut[] {
-  const wires = [...feed.wires, ...feed.groundWires].filter(isRun);
+  const wires = [...feed.wires, ...feed.groundWires].filter(isSized);
   const table = wires[0]?.table ?? 'metric';
   const size = [...conductorsOf(table)]
     .reverse()

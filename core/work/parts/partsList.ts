@@ -225,12 +225,13 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
     for (const id of [...feed.elementIds, ...[...feed.wires, ...feed.groundWires].map((wire) => wire.id)])
       if (!feedOf.has(id)) feedOf.set(id, feed.fuse.name);
   const untouched = unitsOwnParts(build);
-  for (const element of Object.values(build.elements).filter(({ id }) => !untouched.has(id))) {
+  addLooms(build, feedOf, lines);
+  for (const element of Object.values(build.elements).filter(({ id, loomId }) => !untouched.has(id) && !loomId)) {
     const part = partOf(build, element);
     if (part) lines.add({ ...part, quantity: 1, unit: 'pcs', use: feedOf.get(element.id) ?? '' });
   }
   for (const { feed } of feeds)
-    if (feed.upstream.length === 0 && feed.source?.kind === 'stud' && feed.fuse.family === 'blade')
+    if (feed.upstream.length === 0 && feed.source?.kind === 'stud' && feed.fuse.family === 'blade' && !feed.fuse.loomId)
       lines.add({
         key: 'inline-holder',
         group: 'feed',
@@ -240,7 +241,9 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
         use: feed.fuse.name,
       });
   const switched = new Set(
-    Object.values(build.elements).flatMap((element) => (element.kind === 'switch' ? [element.controlId] : [])),
+    Object.values(build.elements).flatMap((element) =>
+      element.kind === 'switch' && !element.loomId ? [element.controlId] : [],
+    ),
   );
   for (const id of switched) {
     const control = build.controls[id];
@@ -262,7 +265,20 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
   }
 }
 
+/** A ready loom is one part, whatever it brings. */
+function addLooms(build: Build, feedOf: ReadonlyMap<Id, string>, lines: Lines): void {
+  for (const { id, loom } of Object.values(build.looms)) {
+    const wire = Object.values(build.wires).find(({ loomId }) => loomId === id);
+    const use = (wire && feedOf.get(wire.id)) ?? '';
+    lines.add({ key: `loom ${loom.key}`, group: 'wire', name: `Loom ${loom.name}`, quantity: 1, unit: 'pcs', use });
+  }
+}
+
 function addWire(build: Build, wire: Wire, use: string, lines: Lines): void {
+  if (wire.loomId) {
+    addJoint(wire, loomCrimps(build, wire), use, lines);
+    return;
+  }
   const label = gaugeName(wire.table, wire.gauge);
   if (wire.loomLengthMm === null)
     lines.add({
@@ -280,6 +296,16 @@ function addWire(build: Build, wire: Wire, use: string, lines: Lines): void {
   // A ready loom brings the plug of one end along; what goes into a cavity or a cap is no crimp.
   const plain = [wire.from, wire.to].filter((at) => !isWithoutCrimp(build, at)).length;
   addJoint(wire, Math.max(0, plain - (wire.loomLengthMm === null ? 0 : 1)), use, lines);
+}
+
+/** Where a lead of a loom is joined to something that does not come with it; lamps plug in where its legs end in plugs. */
+function loomCrimps(build: Build, wire: Wire): number {
+  const isPlugged = build.looms[wire.loomId!]?.loom.ends === 'plugs';
+  return [wire.from, wire.to].filter(({ elementId }) => {
+    const element = build.elements[elementId];
+    if (!element || element.loomId || element.kind === 'cap' || element.kind === 'ground') return false;
+    return !(element.kind === 'lampLoad' && isPlugged);
+  }).length;
 }
 
 function isWithoutCrimp(build: Build, { elementId }: Terminal): boolean {
