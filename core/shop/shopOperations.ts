@@ -1,7 +1,7 @@
 /** Operations on the shop: the only way it changes. Each carries an id made by the client and is applied once. */
 import { enablePatches, type Patch, produceWithPatches } from 'immer';
 import * as z from 'zod';
-import { type Change, documentProblem, Id, list, table } from '../document/index.ts';
+import { type Change, documentProblem, Id, Loom, list, table } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import {
   Bay,
@@ -51,19 +51,22 @@ export const ShopOperation = z.discriminatedUnion('kind', [
   }),
   z.object({ ...base, kind: z.literal('release'), unitId: Id }),
   z.object({ ...base, kind: z.literal('pick'), unitId: Id, partKey: PartKey, picked: z.boolean() }),
+  z.object({ ...base, kind: z.literal('putLoom'), loom: Loom }),
+  z.object({ ...base, kind: z.literal('dropLoom'), loomKey: Loom.shape.key }),
   z.object({ ...base, kind: z.literal('setRates'), rates: Shop.shape.rates }),
 ]);
 export type ShopOperation = z.infer<typeof ShopOperation>;
 type WithoutId<T> = T extends unknown ? Omit<T, 'id'> : never;
 export type ShopDraft = WithoutId<ShopOperation>;
 
-/** Everybody in the shop may count, receive and pick; the rest is the lead's. */
+/** Everybody in the shop may count, receive, pick and describe a loom; the rest is the lead's. */
 export const CREW_SHOP_OPERATIONS: ReadonlySet<ShopOperation['kind']> = new Set([
   'receivePart',
   'countStock',
   'pick',
   'reserve',
   'release',
+  'putLoom',
 ]);
 
 export interface ShopRefusal {
@@ -218,6 +221,14 @@ function change(draft: Shop, operation: ShopDraft): void {
       return;
     case 'pick':
       pick(draft, operation.unitId, operation.partKey, operation.picked);
+      return;
+    case 'putLoom':
+      // A loom is what its bag says, whole: half of one and half of another would be none.
+      draft.looms[operation.loom.key] = operation.loom;
+      return;
+    case 'dropLoom':
+      must(draft.looms, operation.loomKey, 'loom');
+      delete draft.looms[operation.loomKey];
       return;
     case 'setRates':
       draft.rates = operation.rates;

@@ -1,6 +1,6 @@
 /** The shop as one document: who works when, what bays there are, which units are on the board, parts and the plan. */
 import * as z from 'zod';
-import { Id, key, line, list, table, trimmedLine } from '../document/index.ts';
+import { Id, key, Loom, line, list, table, trimmedLine } from '../document/index.ts';
 import { ClockTime, ShopDate, ShopTime } from './shopTime.ts';
 
 export const SHOP_VERSION = 1;
@@ -103,6 +103,7 @@ export const Shop = z.object({
     steps: table(TaskId, PlannedStep, 20_000),
     bays: table(Id, Id, 500).describe('unit to bay'),
   }),
+  looms: table(Loom.shape.key, Loom, 500).default({}).describe('ready looms that the shop knows'),
   rates: z.object({
     hourMarks: z.number().min(0).max(1000),
     markUpShare: z.number().min(0).max(3),
@@ -119,6 +120,7 @@ export const newShop = (): Shop => ({
   stock: {},
   reserved: {},
   plan: { steps: {}, bays: {} },
+  looms: {},
   rates: { hourMarks: 60, markUpShare: 0.2 },
 });
 

@@ -1,7 +1,8 @@
 export { backToStock } from './backToStock.ts';
-export { type FeedPlan, type FeedPlans, feedPlans } from './feedPlans.ts';
+export { type FeedPlan, type FeedPlans, feedPlans } from './choices/feedPlans.ts';
+export { type LeadChoice, type LeadQuestion, lampsOnLead, lampsOnSource, leadChoices } from './choices/leadChoices.ts';
+export { type SpareChoice, type SpareKind, type SpareWish, spareChoices } from './choices/spareChoices.ts';
 export { estimateOf, hoursText, learnedHours, type SpentOn, spentOn } from './hours.ts';
-export { type LeadChoice, type LeadQuestion, lampsOnLead, lampsOnSource, leadChoices } from './leadChoices.ts';
 export { likeUnit } from './likeUnit.ts';
 export { alternatives } from './parts/alternatives.ts';
 export {
@@ -15,5 +16,4 @@ export {
 } from './parts/partsList.ts';
 export { type Comparison, compareLooms, compareRuns, type Prices, type WiringMethod } from './parts/wiringMethods.ts';
 export { type Purpose, sharedPurpose, signalLead } from './purposes.ts';
-export { type SpareChoice, type SpareKind, type SpareWish, spareChoices } from './spareChoices.ts';
 export { type SurveyPart, type SurveyQuestion, surveyProgress, surveyQuestions } from './surveyList.ts';

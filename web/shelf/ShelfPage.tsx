@@ -1,13 +1,17 @@
 import { PlusOutlined, SearchOutlined } from '@ant-design/icons';
-import { Button, Input } from 'antd';
+import { Button, Input, Segmented } from 'antd';
 import { useRef, useState } from 'react';
+import type { Loom } from '../../core/document/index.ts';
 import { typedFine } from '../../core/units/index.ts';
 import { useSessionQuery, useShelfQuery } from '../app/api.ts';
 import { useApp } from '../app/store.ts';
+import { useShop } from '../app/useShop.ts';
 import { FaceSwatch } from '../ui/FaceSwatch.tsx';
 import { faceSize } from '../ui/faceSize.ts';
 import { LIGHT } from '../ui/tokens.ts';
 import { VirtualRows } from '../ui/VirtualRows.tsx';
+import { LoomForm } from './LoomForm.tsx';
+import { LoomsList } from './LoomsList.tsx';
 import { OwnLamp } from './OwnLamp.tsx';
 import '../unit/unit.css';
 import './shelf.css';
@@ -23,6 +27,9 @@ export default function ShelfPage() {
   const unit = useApp((state) => state.preferences.length);
   const { data: session } = useSessionQuery();
   const mayPut = session !== undefined && session !== null && session.person.role !== 'owner';
+  const { shop } = useShop();
+  const [view, setView] = useState<'lamps' | 'looms'>('lamps');
+  const [loom, setLoom] = useState<Loom | typeof NEW | null>(null);
   /** What is being entered: a new lamp, or the number of one that is changed. */
   const [edited, setEdited] = useState<string | null>(null);
   const words = text.toLowerCase().trim().split(/\s+/);
@@ -37,9 +44,20 @@ export default function ShelfPage() {
     <div className="shelf-page">
       <header className="paper-head">
         <h1>Shelf</h1>
-        <span className="muted">
-          {shown.length} of {entries.length} lamps
-        </span>
+        <Segmented
+          aria-label="What is shown"
+          value={view}
+          onChange={setView}
+          options={[
+            { value: 'lamps', label: `Lamps ${entries.length}` },
+            { value: 'looms', label: `Looms ${Object.keys(shop?.data.shop.looms ?? {}).length}` },
+          ]}
+        />
+        {view === 'lamps' && text && (
+          <span className="muted">
+            {shown.length} of {entries.length} lamps
+          </span>
+        )}
         <Input
           className="right"
           style={{ maxWidth: 340 }}
@@ -51,13 +69,18 @@ export default function ShelfPage() {
           onChange={(event) => setText(event.target.value)}
         />
         {mayPut && (
-          <Button type="primary" icon={<PlusOutlined />} onClick={() => setEdited(NEW)}>
-            Own lamp
+          <Button
+            type="primary"
+            icon={<PlusOutlined />}
+            onClick={() => (view === 'lamps' ? setEdited(NEW) : setLoom(NEW))}
+          >
+            {view === 'lamps' ? 'Own lamp' : 'Loom'}
           </Button>
         )}
       </header>
       <section className="shelf-scroll" aria-label="Shelf" tabIndex={0} ref={shelf}>
-        <table className="plain parts-table">
+        {view === 'looms' && shop && <LoomsList shop={shop} text={text} onEdit={setLoom} />}
+        <table className="plain parts-table" hidden={view === 'looms'}>
           <thead>
             <tr>
               <th>Lamp</th>
@@ -128,8 +151,20 @@ export default function ShelfPage() {
             )}
           </VirtualRows>
         </table>
-        {!isLoading && shown.length === 0 && <p className="empty">Nothing on the shelf is called that.</p>}
+        {view === 'lamps' && !isLoading && shown.length === 0 && (
+          <p className="empty">Nothing on the shelf is called that.</p>
+        )}
       </section>
+      {loom !== null && shop && (
+        <LoomForm
+          loom={loom === NEW ? null : loom}
+          keys={Object.keys(shop.data.shop.looms)}
+          onKeep={async (kept) => {
+            if (await shop.act({ kind: 'putLoom', loom: kept })) setLoom(null);
+          }}
+          onClose={() => setLoom(null)}
+        />
+      )}
       {edited !== null && (
         <OwnLamp
           entry={entries.find(({ model }) => model.key === edited) ?? null}

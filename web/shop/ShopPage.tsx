@@ -1,8 +1,8 @@
 import { Segmented } from 'antd';
 import { useNavigate, useParams } from 'react-router';
+import { useShop } from '../app/useShop.ts';
 import { CrewView } from './crew/CrewView.tsx';
 import { StockView } from './stock/StockView.tsx';
-import { useShop } from './useShop.ts';
 import './shop.css';
 import { WeekView } from './WeekView.tsx';
 

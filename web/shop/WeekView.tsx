@@ -21,6 +21,7 @@ import {
 } from '../../core/shop/index.ts';
 import { KeyHelp, type KeyLine } from '../app/KeyHelp.tsx';
 import { isTyping } from '../app/typing.ts';
+import { type ShopUse, useBoard } from '../app/useShop.ts';
 import { Board } from './board/Board.tsx';
 import { tintsOf } from './board/tints.ts';
 import { DayList } from './DayList.tsx';
@@ -28,7 +29,6 @@ import { Learning } from './learning/Learning.tsx';
 import { ViewTabs } from './ShopPage.tsx';
 import type { ShopWorker } from './shopWorker.ts';
 import { SidePanel } from './side/SidePanel.tsx';
-import { type ShopUse, useBoard } from './useShop.ts';
 
 const KEY_LINES: readonly KeyLine[] = [
   { keys: ['[', ']'], words: 'week before, week after' },

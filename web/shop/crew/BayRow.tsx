@@ -1,8 +1,8 @@
 import { Button, Input, Popconfirm, Switch } from 'antd';
 import { type Bay, fitsBay } from '../../../core/shop/index.ts';
 import { useApp } from '../../app/store.ts';
+import type { ShopUse } from '../../app/useShop.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
-import type { ShopUse } from '../useShop.ts';
 
 export function BayRow({ bay, shop }: { bay: Bay; shop: ShopUse }) {
   const { act, data } = shop;

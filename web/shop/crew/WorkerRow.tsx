@@ -1,7 +1,7 @@
 import { Button, DatePicker, Input, Popconfirm, Select } from 'antd';
 import type { Worker } from '../../../core/shop/index.ts';
 import { SKILL_NAMES, type Skill } from '../../../core/steps/index.ts';
-import type { ShopUse } from '../useShop.ts';
+import type { ShopUse } from '../../app/useShop.ts';
 import { DAYS, daysWords, hoursOf } from './crewWords.ts';
 import { DayHours } from './DayHours.tsx';
 import { Initial } from './Initial.tsx';

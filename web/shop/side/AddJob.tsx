@@ -1,5 +1,5 @@
 import { UnitChoice } from '../../app/UnitChoice.tsx';
-import type { ShopUse } from '../useShop.ts';
+import type { ShopUse } from '../../app/useShop.ts';
 
 /** Puts another unit of the yard on the board. */
 export function AddJob({ shop }: { shop: ShopUse }) {

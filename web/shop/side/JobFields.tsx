@@ -2,8 +2,8 @@ import { Button, DatePicker, Popconfirm, Segmented, Select } from 'antd';
 import dayjs, { type Dayjs } from 'dayjs';
 import { useState } from 'react';
 import { type Job, minutesOf, WINDOW_KINDS } from '../../../core/shop/index.ts';
+import type { ShopUse } from '../../app/useShop.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
-import type { ShopUse } from '../useShop.ts';
 
 const SHOWN_WINDOWS = 5;
 

@@ -4,7 +4,7 @@ import dayjs from 'dayjs';
 import { useState } from 'react';
 import type { Wait } from '../../../core/shop/index.ts';
 import { newId } from '../../app/ids.ts';
-import type { ShopUse } from '../useShop.ts';
+import type { ShopUse } from '../../app/useShop.ts';
 
 export function NewOrder({ shop, wait }: { shop: ShopUse; wait: Wait }) {
   const shortage = wait.shortage!;

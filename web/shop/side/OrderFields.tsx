@@ -2,8 +2,8 @@ import { App, Button, DatePicker } from 'antd';
 import dayjs from 'dayjs';
 import { useState } from 'react';
 import type { PartOrder } from '../../../core/shop/index.ts';
+import type { ShopUse } from '../../app/useShop.ts';
 import { NumberInput } from '../../ui/NumberInput.tsx';
-import type { ShopUse } from '../useShop.ts';
 
 interface OrderFieldsProps {
   shop: ShopUse;

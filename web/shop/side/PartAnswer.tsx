@@ -1,5 +1,5 @@
 import type { Wait } from '../../../core/shop/index.ts';
-import type { ShopUse } from '../useShop.ts';
+import type { ShopUse } from '../../app/useShop.ts';
 import { NewOrder } from './NewOrder.tsx';
 import { OrderFields } from './OrderFields.tsx';
 

@@ -1,6 +1,6 @@
 import type { ShopAnswer } from '../../../core/contract/index.ts';
 import type { Block, Board, ShopFinding } from '../../../core/shop/index.ts';
-import type { ShopUse } from '../useShop.ts';
+import type { ShopUse } from '../../app/useShop.ts';
 
 export type UnitSeen = ShopAnswer['units'][number];
 

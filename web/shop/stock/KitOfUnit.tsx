@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { pickingList, reserveFor, type Shop, type ShopUnit } from '../../../core/shop/index.ts';
-import type { ShopUse } from '../useShop.ts';
+import type { ShopUse } from '../../app/useShop.ts';
 
 /** What is reserved for a unit, in one walk past the bins; parts that the stock does not know yet. */
 export function KitOfUnit({ unit, shop }: { unit: ShopUnit; shop: ShopUse }) {

@@ -1,5 +1,5 @@
 import type { StockLine } from '../../../core/shop/index.ts';
-import type { ShopUse } from '../useShop.ts';
+import type { ShopUse } from '../../app/useShop.ts';
 
 /** Quantities as they are counted: tenths at most. */
 export const round = (value: number) => Math.round(value * 10) / 10;

@@ -2,14 +2,12 @@ import { CloseOutlined } from '@ant-design/icons';
 import { Button, Form, Input, Radio, Select } from 'antd';
 import { useMemo, useState } from 'react';
 import { type Position, WireColour } from '../../../core/document/index.ts';
-import { formatLength } from '../../../core/units/index.ts';
 import type { SpareChoice, SpareWish } from '../../../core/work/index.ts';
-import { useWords } from '../../app/useWords.ts';
 import { NumberInput } from '../../ui/NumberInput.tsx';
-import { SeverityMark } from '../../ui/SeverityMark.tsx';
 import { PositionFields } from '../PositionFields.tsx';
 import { useUnit } from '../useUnit.ts';
 import { endPlaces } from './endPlaces.ts';
+import { SpareChoiceRow } from './SpareChoiceRow.tsx';
 import { useSpareChoices } from './useSpareChoices.ts';
 
 interface Values {
@@ -18,14 +16,6 @@ interface Values {
   wanted: 'always' | 'ignition';
   colour: WireColour;
 }
-
-const KIND_WORDS: Record<SpareChoice['kind'], string> = {
-  cavity: 'its fuse and a terminal go in',
-  spareSlot: 'spare: a holder goes in',
-  usedSlot: 'in use: a holder goes in',
-  battery: 'own fuse beside it',
-};
-const SHOWN_BRINGS = 2;
 
 /** A circuit made ready before its lamp is there: what is planned, where its end lies, and where it comes from. */
 export function SparePanel({ onClose, onMade }: { onClose(): void; onMade(fuseId: string): void }) {
@@ -128,7 +118,7 @@ export function SparePanel({ onClose, onMade }: { onClose(): void; onMade(fuseId
           )}
           <ol className="spare-choices">
             {choices.map((choice, index) => (
-              <Choice
+              <SpareChoiceRow
                 key={choice.slot?.id ?? 'battery'}
                 choice={choice}
                 isFirst={index === 0}
@@ -140,46 +130,5 @@ export function SparePanel({ onClose, onMade }: { onClose(): void; onMade(fuseId
       )}
       <p className="caution-line">Disconnect or pull the fuse before joining.</p>
     </section>
-  );
-}
-
-/** One source with what it would cost and bring. */
-function Choice({ choice, isFirst, onTake }: { choice: SpareChoice; isFirst: boolean; onTake(): void }) {
-  const { preferences } = useUnit();
-  const words = useWords();
-  const { name, kind, when, leftA, fuseA, gauge, lengthMm, lossV, budgetV, minutes, terminal, brings } = choice;
-  return (
-    <li>
-      <header>
-        <b>{name}</b>
-        <span className="mono">{Math.round(minutes)} min</span>
-      </header>
-      <span className="muted">
-        {when}; {KIND_WORDS[kind]}
-      </span>
-      <span>
-        Fuse <b className="mono">{fuseA} A</b>,{' '}
-        <span className="mono">{formatLength(lengthMm, preferences.length)}</span> of {gauge}
-        {terminal && `, ${terminal.toLowerCase()}`}
-      </span>
-      <span>
-        <b className={lossV > budgetV ? 'mono state stop' : 'mono'}>{lossV.toFixed(2)} V</b> lost of{' '}
-        {budgetV.toFixed(2)}
-        {leftA !== null && (
-          <>
-            ; <b className="mono">{Math.max(0, leftA).toFixed(1)} A</b> left there
-          </>
-        )}
-      </span>
-      {brings.slice(0, SHOWN_BRINGS).map((finding) => (
-        <span key={finding.id} className="brought">
-          <SeverityMark severity={finding.severity} /> {words(finding.message)}
-        </span>
-      ))}
-      {brings.length > SHOWN_BRINGS && <span className="muted">and {brings.length - SHOWN_BRINGS} more</span>}
-      <Button type={isFirst ? 'primary' : 'default'} aria-label={`Make it ready from ${name}`} onClick={onTake}>
-        Make it ready
-      </Button>
-    </li>
   );
 }

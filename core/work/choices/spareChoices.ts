@@ -2,7 +2,7 @@
  * A circuit made ready before its lamp is there: fused, run, its end capped. Where it could come from, each way tried on a
  * copy: an empty cavity of a fuse box, a slot that is wired and spare, a tap of one in use, the battery.
  */
-import { type AssessedFeed, CONTINUOUS_RATIO, FAMILIES, takenFromSlotA } from '../circuit/index.ts';
+import { type AssessedFeed, CONTINUOUS_RATIO, FAMILIES, takenFromSlotA } from '../../circuit/index.ts';
 import {
   applyDrafts,
   type Build,
@@ -11,7 +11,7 @@ import {
   type Position,
   type Slot,
   type WireColour,
-} from '../document/index.ts';
+} from '../../document/index.ts';
 import {
   boxOf,
   FAMILY_OF_SIZE,
@@ -23,13 +23,13 @@ import {
   takesFeedsFuse,
   takesHolder,
   whenWords,
-} from '../graph/index.ts';
-import { terminalFor } from '../harness/index.ts';
-import { planFeed } from '../planning/index.ts';
-import { assess, type Finding, isOpen } from '../rules/index.ts';
-import { jobSteps } from '../steps/index.ts';
-import { type Amps, gaugeName, type Millimetres, type Volts } from '../units/index.ts';
-import { partsList } from './parts/partsList.ts';
+} from '../../graph/index.ts';
+import { terminalFor } from '../../harness/index.ts';
+import { planFeed } from '../../planning/index.ts';
+import { assess, type Finding, isOpen } from '../../rules/index.ts';
+import { jobSteps } from '../../steps/index.ts';
+import { type Amps, gaugeName, type Millimetres, type Volts } from '../../units/index.ts';
+import { partsList } from '../parts/partsList.ts';
 
 export interface SpareWish {
   name: string;

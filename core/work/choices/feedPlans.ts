@@ -2,8 +2,8 @@
  * Complete ways to feed every lamp that has no feed: which share one, from which source, by which control, in which wire.
  * Each is worked out on a copy with all its findings, so that what is chosen between is what one would get.
  */
-import { type AssessedFeed, CONTINUOUS_RATIO, ratedCurrentA } from '../circuit/index.ts';
-import { applyDrafts, type Build, type Id, type Lamp, type OperationDraft } from '../document/index.ts';
+import { type AssessedFeed, CONTINUOUS_RATIO, ratedCurrentA } from '../../circuit/index.ts';
+import { applyDrafts, type Build, type Id, type Lamp, type OperationDraft } from '../../document/index.ts';
 import {
   placeOf,
   SIGNAL_WORDS,
@@ -12,14 +12,14 @@ import {
   slotWhen,
   sourceInBox,
   unfedLamps,
-} from '../graph/index.ts';
-import { legsMm, usualColour } from '../harness/index.ts';
-import { compareTags, tagList } from '../place/index.ts';
-import { planFeed } from '../planning/index.ts';
-import { assess, type Finding, isOpen } from '../rules/index.ts';
-import { jobSteps } from '../steps/index.ts';
-import { type Amps, conductor } from '../units/index.ts';
-import { type Purpose, purposeOf, signalLead } from './purposes.ts';
+} from '../../graph/index.ts';
+import { legsMm, usualColour } from '../../harness/index.ts';
+import { compareTags, tagList } from '../../place/index.ts';
+import { planFeed } from '../../planning/index.ts';
+import { assess, type Finding, isOpen } from '../../rules/index.ts';
+import { jobSteps } from '../../steps/index.ts';
+import { type Amps, conductor } from '../../units/index.ts';
+import { type Purpose, purposeOf, signalLead } from '../purposes.ts';
 
 /** Copper, grams a millimetre of length and square millimetre of area. */
 const COPPER_G = 8.96e-3;

@@ -1,7 +1,7 @@
 /** Operations on the shop that are on their way: laid over every answer of the server until one holds them. */
 
-import type { Outcome, ShopAnswer } from '../../../core/contract/index.ts';
-import { applyShopOperation, type ShopOperation } from '../../../core/shop/index.ts';
+import type { Outcome, ShopAnswer } from '../../core/contract/index.ts';
+import { applyShopOperation, type ShopOperation } from '../../core/shop/index.ts';
 
 /** An operation on its way; its revision once the server has taken it. */
 export interface OnItsWay {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { BRAKE_A, motorcycleWithPlug, REAR_PLUG_ID, STOP_LAMP } from '../../demo/ownLead.ts';
-import { applied, furtherIds, testTruck } from '../../demo/testUnit.ts';
-import type { Build } from '../document/index.ts';
-import { pinSourceId } from '../graph/index.ts';
+import { BRAKE_A, motorcycleWithPlug, REAR_PLUG_ID, STOP_LAMP } from '../../../demo/ownLead.ts';
+import { applied, furtherIds, testTruck } from '../../../demo/testUnit.ts';
+import type { Build } from '../../document/index.ts';
+import { pinSourceId } from '../../graph/index.ts';
 import { type LeadQuestion, lampsOnLead, lampsOnSource, leadChoices } from './leadChoices.ts';
 
 const ids = furtherIds();

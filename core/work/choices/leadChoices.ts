@@ -1,7 +1,7 @@
 /** What can be done with a lead of the unit's own, each way tried on a copy and said in figures. */
 
-import type { AssessedFeed } from '../circuit/index.ts';
-import { ratedCurrentA, solveSetting, takenFromSlotA } from '../circuit/index.ts';
+import type { AssessedFeed } from '../../circuit/index.ts';
+import { ratedCurrentA, solveSetting, takenFromSlotA } from '../../circuit/index.ts';
 import {
   applyDrafts,
   type Build,
@@ -11,14 +11,14 @@ import {
   type LampModel,
   type OperationDraft,
   type Signal,
-} from '../document/index.ts';
-import { deriveFeeds, signalControl, signalOfSlot, unfedLamps } from '../graph/index.ts';
-import { ownLead, planModule, planOwnLamp, planPinSource } from '../planning/index.ts';
-import { assess, type Finding, isOpen } from '../rules/index.ts';
-import { jobSteps, type StepKind } from '../steps/index.ts';
-import type { Amps, Volts } from '../units/index.ts';
-import { partsList } from './parts/partsList.ts';
-import { purposeOf } from './purposes.ts';
+} from '../../document/index.ts';
+import { deriveFeeds, signalControl, signalOfSlot, unfedLamps } from '../../graph/index.ts';
+import { ownLead, planModule, planOwnLamp, planPinSource } from '../../planning/index.ts';
+import { assess, type Finding, isOpen } from '../../rules/index.ts';
+import { jobSteps, type StepKind } from '../../steps/index.ts';
+import type { Amps, Volts } from '../../units/index.ts';
+import { partsList } from '../parts/partsList.ts';
+import { purposeOf } from '../purposes.ts';
 
 export interface LeadQuestion {
   plugId: Id;

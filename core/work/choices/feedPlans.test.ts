@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { applied, furtherIds, testTruck } from '../../demo/testUnit.ts';
-import type { UnitBuilder } from '../../demo/unitBuilder.ts';
-import type { Build, Plug, Position } from '../document/index.ts';
-import { deriveFeeds, unfedLamps } from '../graph/index.ts';
-import { assess } from '../rules/index.ts';
+import { applied, furtherIds, testTruck } from '../../../demo/testUnit.ts';
+import type { UnitBuilder } from '../../../demo/unitBuilder.ts';
+import type { Build, Plug, Position } from '../../document/index.ts';
+import { deriveFeeds, unfedLamps } from '../../graph/index.ts';
+import { assess } from '../../rules/index.ts';
 import { type FeedPlan, feedPlans } from './feedPlans.ts';
 
 const newId = furtherIds();

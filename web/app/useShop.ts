@@ -11,19 +11,12 @@ import {
   type ShopOperation,
   type ShopWork,
 } from '../../core/shop/index.ts';
-import {
-  api,
-  errorSentence,
-  UNJUDGED_POLL_MS,
-  useChangeShopMutation,
-  useSessionQuery,
-  useShopQuery,
-} from '../app/api.ts';
-import { clientId, newId } from '../app/ids.ts';
-import { counter } from '../app/inTurn.ts';
-import { watchLive } from '../app/live.ts';
-import { store, useAppDispatch } from '../app/store.ts';
-import { type OnItsWay, settled, withPending } from './stock/onItsWay.ts';
+import { api, errorSentence, UNJUDGED_POLL_MS, useChangeShopMutation, useSessionQuery, useShopQuery } from './api.ts';
+import { clientId, newId } from './ids.ts';
+import { counter } from './inTurn.ts';
+import { watchLive } from './live.ts';
+import { type OnItsWay, settled, withPending } from './onItsWay.ts';
+import { store, useAppDispatch } from './store.ts';
 
 const MINUTE_MS = 60_000;
 

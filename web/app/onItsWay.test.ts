@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import type { ShopAnswer } from '../../../core/contract/index.ts';
-import { applyShopOperation, newShop, type ShopOperation } from '../../../core/shop/index.ts';
-import { furtherIds } from '../../../demo/testUnit.ts';
+import type { ShopAnswer } from '../../core/contract/index.ts';
+import { applyShopOperation, newShop, type ShopOperation } from '../../core/shop/index.ts';
+import { furtherIds } from '../../demo/testUnit.ts';
 import { type OnItsWay, settled, withPending } from './onItsWay.ts';
 
 const nextId = furtherIds();
