@@ -1,5 +1,5 @@
 /** The Reach Shed's own week: who works when, two bays and a yard, what is on the board, and what is on its way. */
-import type { Build, Id } from '../core/document/index.ts';
+import type { Build, Id, Loom, LoomLead } from '../core/document/index.ts';
 import { assess } from '../core/rules/index.ts';
 import { planCrew } from '../core/schedule/index.ts';
 import {
@@ -104,6 +104,46 @@ const PRICES: Record<PartGroup, number> = {
   tools: 5,
 };
 
+const lead = (gauge: LoomLead['gauge'], lengthMm: number): LoomLead => ({ table: 'metric', gauge, lengthMm });
+const TWO_LAMPS = {
+  family: 'blade',
+  fuseA: 15,
+  relayA: 30,
+  hasSwitch: true,
+  power: lead('2.5', 400),
+  toSwitch: lead('1', 1500),
+  ground: lead('1', 500),
+  hasReturn: false,
+  ends: 'plugs',
+} as const;
+/** Ready looms that the shop buys: two work lamps near and far, and a bar at the front. */
+const DEMO_LOOMS: Loom[] = [
+  {
+    ...TWO_LAMPS,
+    key: 'LM-0203',
+    name: 'Two work lamps, 3 m',
+    trunk: lead('2.5', 3000),
+    legs: [lead('1.5', 600), lead('1.5', 600)],
+  },
+  {
+    ...TWO_LAMPS,
+    key: 'LM-0207',
+    name: 'Two work lamps, 7 m',
+    trunk: lead('2.5', 7000),
+    legs: [lead('1.5', 1000), lead('1.5', 1000), lead('1.5', 1000)],
+  },
+  {
+    ...TWO_LAMPS,
+    key: 'LM-0301',
+    name: 'Light bar, 2.5 m',
+    fuseA: 20,
+    hasReturn: true,
+    power: lead('2.5', 600),
+    trunk: lead('2.5', 2500),
+    legs: [lead('2.5', 300)],
+  },
+];
+
 /** Everything that the units need is counted: enough of most, too little of two. */
 function stockFor(units: readonly ShopUnit[]): Shop['stock'] {
   const shelf = new Map(SHELF.map((entry) => [entry.model.key, entry]));
@@ -130,6 +170,15 @@ function stockFor(units: readonly ShopUnit[]): Shop['stock'] {
     const bin = `L-${String(at + 1).padStart(2, '0')}`;
     stock[key] = { key, name: `Ready loom ${metres} m`, bin, unit: 'pcs', onHand: 3, priceMarks: 5 + 2.4 * metres };
   }
+  for (const [at, { key, name }] of DEMO_LOOMS.entries())
+    stock[`loom ${key}`] = {
+      key: `loom ${key}`,
+      name: `Loom ${name}`,
+      bin: `L-${String(at + 20).padStart(2, '0')}`,
+      unit: 'pcs',
+      onHand: 2,
+      priceMarks: 24 + 6 * at,
+    };
   for (const [key, line] of Object.entries(stock)) {
     const entry = shelf.get(key);
     line.onHand = entry ? Math.max(line.onHand, entry.onHand) : Math.ceil(line.onHand * 1.2);
@@ -160,6 +209,7 @@ export function demoShop(builds: readonly { id: Id; build: Build }[], nowMinutes
         : [];
     apply({ kind: 'putWorker', worker: { id: newId(), name, colour, away, ...crew } });
   }
+  for (const loom of DEMO_LOOMS) apply({ kind: 'putLoom', loom });
   for (const bay of BAYS) apply({ kind: 'putBay', bay: { id: newId(), ...bay } });
   const idOf = new Map(builds.map(({ id, build }) => [build.unit.tag, id]));
   for (const { tag, dueInDays, weight = 1, promisedHours = null, bay, isTidal } of ON_BOARD) {

@@ -37,5 +37,5 @@ export {
   type WireRoute,
   wireRoutes,
 } from './routes.ts';
-export { GROUND_LEAD_MM, legsMm, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from './runs.ts';
+export { GROUND_LEAD_MM, legsMm, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM, wayMm } from './runs.ts';
 export { bundleList, fuseMap, pinTables } from './wiringLists.ts';

@@ -33,6 +33,10 @@ export function loomEnds(build: Build, loomId: Id, places = elementPlaces(build)
     const to = extension?.to ?? wire.to;
     const [a, b] = [places.get(wire.from.elementId), places.get(to.elementId)];
     const isCapped = build.elements[to.elementId]?.kind === 'cap';
+    const asksMm = a && b && !isCapped && wayMm(a, b) > 0 ? wayMm(a, b) : null;
+    // From fuse to relay, and to a switch that lies beside them, it is as its maker joined it.
+    const isInside = [wire.from, wire.to].every(({ elementId }) => build.elements[elementId]?.loomId === loomId);
+    if (isInside && asksMm === null) return [];
     return [
       {
         wireId: wire.id,
@@ -40,8 +44,7 @@ export function loomEnds(build: Build, loomId: Id, places = elementPlaces(build)
         gauge: wire.gauge,
         table: wire.table,
         hasMm: wire.lengthMm + (extension?.lengthMm ?? 0),
-        // What is beside each other asks for nothing that a loom has not.
-        asksMm: a && b && !isCapped && wayMm(a, b) > 0 ? wayMm(a, b) : null,
+        asksMm,
       },
     ];
   });

@@ -133,29 +133,24 @@ describe('a leg that does not reach', () => {
   const build = laid();
 
   it('is told by how much, and made longer by wire off the reel with two crimps', () => {
-    // The fork lies at the lamp that is nearer; from there the other one is 800 mm off, and a tenth more as wire is laid.
-    const [near, far] = ['L1 +', 'R1 +']
-      .map((joins) => endOf(build, joins))
-      .sort((a, b) => (a.asksMm ?? 0) - (b.asksMm ?? 0));
-    expect(near!.asksMm).toBeNull();
-    expect(far!.asksMm).toBe(880);
-    expect(shortMm(far!)).toBe(0);
-    const short = laid(undefined, { loom: { ...LOOM, legs: [lead('1.5', 500), lead('1.5', 500)] } });
+    // The fork lies between the two: 400 mm to either side, and a tenth more as wire is laid.
+    expect(['L1 +', 'R1 +'].map((joins) => endOf(build, joins).asksMm)).toEqual([440, 440]);
+    const short = laid(undefined, { loom: { ...LOOM, legs: [lead('1.5', 200), lead('1.5', 500)] } });
     const end = loomEnds(short, loomId(short)).find((each) => shortMm(each) > 0)!;
-    expect(shortMm(end)).toBe(380);
+    expect(shortMm(end)).toBe(240);
     const finding = assess(short).findings.find(
-      ({ code, message }) => code === 'M14' && /0.38 m is missing/.test(inWords(message)),
+      ({ code, message }) => code === 'M14' && /0.24 m is missing/.test(inWords(message)),
     )!;
     expect(inWords(finding.message)).toContain('Two work lamps: its lead to');
     const mended = applied(short, finding.waysOut[0]!.operations);
     expect(loomEnds(mended, loomId(mended)).filter((each) => shortMm(each) > 0)).toEqual([]);
     const extension = Object.values(mended.wires).filter(({ loomId: of }) => of === undefined);
-    expect(extension.map(({ lengthMm, loomLengthMm }) => [lengthMm, loomLengthMm])).toContainEqual([380, null]);
+    expect(extension.map(({ lengthMm, loomLengthMm }) => [lengthMm, loomLengthMm])).toContainEqual([240, null]);
     expect(partsList(mended, assess(mended).feeds).some(({ name }) => /^Wire 1.5/.test(name))).toBe(true);
   });
 
-  it('by so little it is drawn tighter: 30 mm is nothing', () => {
-    const with_ = (lengthMm: number) => {
+  it('by so little that it is drawn tighter: 30 mm is nothing', () => {
+    const tooShort = (lengthMm: number) => {
       const tried = laid(undefined, { loom: { ...LOOM, legs: [lead('1.5', lengthMm), lead('1.5', lengthMm)] } });
       return Math.max(
         ...loomEnds(tried, loomId(tried))
@@ -163,7 +158,7 @@ describe('a leg that does not reach', () => {
           .map(shortMm),
       );
     };
-    expect(with_(850)).toBe(0);
-    expect(with_(849)).toBe(31);
+    expect(tooShort(410)).toBe(0);
+    expect(tooShort(409)).toBe(31);
   });
 });

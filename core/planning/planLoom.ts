@@ -18,7 +18,7 @@ import type {
   WireColour,
 } from '../document/index.ts';
 import { FORK, placeOfSource } from '../graph/index.ts';
-import { runMm } from '../harness/index.ts';
+import { wayMm } from '../harness/index.ts';
 import { compareTags } from '../place/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { sourceElement } from './planFeed.ts';
@@ -43,9 +43,18 @@ export interface LoomRefusal {
 
 const at = (element: Element, terminal: string): Terminal => ({ elementId: element.id, terminal });
 
-/** Where the fork lies unless somebody says otherwise: at the lamp that the trunk reaches first. */
-function forkPlace(lamps: readonly Lamp[], from: Position): Position {
-  return lamps.reduce((near, lamp) => (runMm(from, lamp.position) < runMm(from, near.position) ? lamp : near)).position;
+/** In the middle of the lamps, or at one of them: where least of trunk and legs is missing. */
+function forkPlace({ trunk, legs }: Loom, lamps: readonly Lamp[], from: Position): Position {
+  const mean = (axis: keyof Position) => lamps.reduce((sum, lamp) => sum + lamp.position[axis], 0) / lamps.length;
+  const middle = { xMm: mean('xMm'), yMm: mean('yMm'), zMm: Math.min(...lamps.map(({ position }) => position.zMm)) };
+  const missingMm = (fork: Position) =>
+    lamps.reduce(
+      (sum, lamp, index) => sum + Math.max(0, wayMm(fork, lamp.position) - legs[index]!.lengthMm),
+      Math.max(0, wayMm(from, fork) - trunk.lengthMm),
+    );
+  return lamps
+    .map(({ position }) => position)
+    .reduce((best, place) => (missingMm(place) < missingMm(best) ? place : best), middle);
 }
 
 /** Gathers what a loom brings, all of it marked as its own. */
@@ -159,7 +168,7 @@ export function planLoom(build: Build, wish: LoomWish, newId: () => Id): Result<
       wires: parts.wires,
       functions: newFunction(build, { ...wish, controlId }, newId),
     },
-    { kind: 'setPlace', of: forkId, position: forkPlace(lamps, placeOfSource(build, wish.slotId)) },
+    { kind: 'setPlace', of: forkId, position: forkPlace(loom, lamps, placeOfSource(build, wish.slotId)) },
     ...joinFunction(build, wish, lamps),
   ]);
 }

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { demoShop } from '../../demo/shop.ts';
 import { countingIds, furtherIds } from '../../demo/testUnit.ts';
 import { demoUnits } from '../../demo/world.ts';
-import { fieldsMeet } from '../document/index.ts';
+import { fieldsMeet, type Loom } from '../document/index.ts';
 import { assess } from '../rules/index.ts';
 import { faultsOf, planCrew, repairPlan } from '../schedule/index.ts';
 import { fitWright, type LearnedFactor, USUAL_RATE, wrightUnit } from '../steps/index.ts';
@@ -12,7 +12,7 @@ import { daySheet } from './daySheet.ts';
 import { faultsInWords, holdSteps, movedSteps } from './moveBlock.ts';
 import { quoteFor } from './quote.ts';
 import { expectationOf, shopFindings } from './shopFindings.ts';
-import { applyShopOperation, type ShopDraft } from './shopOperations.ts';
+import { applyShopOperation, CREW_SHOP_OPERATIONS, type ShopDraft } from './shopOperations.ts';
 import { crewQuestion, fitsBay, planChange, planOf, type ShopWork, worksOf } from './shopQuestion.ts';
 import { newShop, Shop, taskIdOf } from './shopSchema.ts';
 import { DAY_MIN, hoursOver, minutesOf, timeOf, weekday, weekNumber, whenText } from './shopTime.ts';
@@ -45,6 +45,44 @@ beforeAll(() => {
   shop = demoShop(builds, NOW, newId);
   units = builds.filter(({ id }) => shop.jobs[id]).map(({ id, build }) => shopUnit(id, build, assess(build).feeds));
   work = { shop, units, learned: NOTHING, nowMinutes: NOW };
+});
+
+describe('looms that the shop knows', () => {
+  const lead = { table: 'metric' as const, gauge: '1.5' as const, lengthMm: 1000 };
+  const loom: Loom = {
+    key: 'LM-0001',
+    name: 'Two work lamps',
+    family: 'blade',
+    fuseA: 15,
+    relayA: null,
+    hasSwitch: false,
+    power: lead,
+    toSwitch: lead,
+    ground: lead,
+    trunk: lead,
+    legs: [lead, lead],
+    hasReturn: false,
+    ends: 'open',
+  };
+
+  it('are put there whole, changed whole, and taken off; a shop of before them has none', () => {
+    const shop = applied(newShop(), { kind: 'putLoom', loom });
+    expect(shop.looms).toEqual({ 'LM-0001': loom });
+    const shorter = { ...loom, legs: [lead] };
+    expect(applied(shop, { kind: 'putLoom', loom: shorter }).looms['LM-0001']).toEqual(shorter);
+    expect(applied(shop, { kind: 'dropLoom', loomKey: 'LM-0001' }).looms).toEqual({});
+    expect(applyShopOperation(newShop(), { kind: 'dropLoom', loomKey: 'LM-0001' })).toMatchObject({
+      ok: false,
+      reason: { kind: 'missing' },
+    });
+    const { looms: _, ...before } = newShop();
+    expect(Shop.parse(before).looms).toEqual({});
+  });
+
+  it('anybody of the crew describes one; only the lead takes one off', () => {
+    expect(CREW_SHOP_OPERATIONS.has('putLoom')).toBe(true);
+    expect(CREW_SHOP_OPERATIONS.has('dropLoom')).toBe(false);
+  });
 });
 
 describe("the shop's clock", () => {

@@ -6,6 +6,7 @@ import { FuseFamily, Loom, type LoomLead, MAX_LEGS } from '../../core/document/i
 import { conductorsOf, gaugeName } from '../../core/units/index.ts';
 import { useApp } from '../app/store.ts';
 import { LengthField } from '../ui/LengthField.tsx';
+import { LoomDrawing } from '../ui/LoomDrawing.tsx';
 import { NumberInput } from '../ui/NumberInput.tsx';
 import { loomStart } from './loomStart.ts';
 
@@ -36,6 +37,14 @@ export function LoomForm({
   const start = loom ?? loomStart(keys, table);
   const hasRelay = Form.useWatch('hasRelay', form) ?? start.relayA !== null;
   const family = Form.useWatch('family', form) ?? start.family;
+  const unit = useApp((state) => state.preferences.length);
+  const typed = Form.useWatch([], form) as Values | undefined;
+  const drawn = Loom.safeParse({
+    ...start,
+    ...typed,
+    name: 'Loom',
+    relayA: hasRelay ? (typed?.relayA ?? start.relayA ?? 30) : null,
+  });
   const [wrong, setWrong] = useState('');
   const keep = ({ hasRelay: isRelayed, relayA, ...rest }: Values) => {
     const parsed = Loom.safeParse({ ...rest, relayA: isRelayed ? relayA : null });
@@ -118,6 +127,7 @@ export function LoomForm({
           </Form.Item>
         </div>
         <h3>Leads, as laid along a tape</h3>
+        {drawn.success && <LoomDrawing loom={drawn.data} unit={unit} />}
         {LEADS.map(({ name, words }) => (
           <div key={name} className="loom-line">
             <span>{words}</span>

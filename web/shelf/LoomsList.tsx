@@ -3,6 +3,7 @@ import type { Loom } from '../../core/document/index.ts';
 import { gaugeName, typedLength } from '../../core/units/index.ts';
 import { useApp } from '../app/store.ts';
 import type { ShopUse } from '../app/useShop.ts';
+import { LoomDrawing } from '../ui/LoomDrawing.tsx';
 
 /** Ready looms that the shop knows, each with what it brings and how far it reaches. */
 export function LoomsList({ shop, text, onEdit }: { shop: ShopUse; text: string; onEdit(loom: Loom): void }) {
@@ -26,12 +27,12 @@ export function LoomsList({ shop, text, onEdit }: { shop: ShopUse; text: string;
       <thead>
         <tr>
           <th>Loom</th>
+          <th className="loom-picture" aria-label="As it comes" />
           <th>Number</th>
           <th>Brings</th>
           <th className="right">Power lead, {unit}</th>
           <th className="right">Trunk, {unit}</th>
           <th>Legs, {unit}</th>
-          <th>Lamp ends</th>
           <th className="right">On hand</th>
           <th />
         </tr>
@@ -48,6 +49,9 @@ export function LoomsList({ shop, text, onEdit }: { shop: ShopUse; text: string;
                 <b>{loom.name}</b>
               )}
             </td>
+            <td className="loom-picture">
+              <LoomDrawing loom={loom} unit={unit} isSmall />
+            </td>
             <td className="mono">{loom.key}</td>
             <td>
               {[
@@ -62,9 +66,9 @@ export function LoomsList({ shop, text, onEdit }: { shop: ShopUse; text: string;
             <td className="right mono">{lead(loom.power)}</td>
             <td className="right mono">{lead(loom.trunk)}</td>
             <td className="mono">
-              {loom.legs.length} × {lead(loom.legs[0]!)}
+              {loom.legs.length} × {lead(loom.legs[0]!)}{' '}
+              <span className="muted">{loom.ends === 'plugs' ? 'with plugs' : 'open'}</span>
             </td>
-            <td>{loom.ends}</td>
             <td className="right mono">{shop.data.shop.stock[`loom ${loom.key}`]?.onHand ?? ''}</td>
             <td className="right">
               {shop.mayPlan && (

@@ -49,11 +49,11 @@ export default function ShelfPage() {
           value={view}
           onChange={setView}
           options={[
-            { value: 'lamps', label: `Lamps ${entries.length}` },
-            { value: 'looms', label: `Looms ${Object.keys(shop?.data.shop.looms ?? {}).length}` },
+            { value: 'lamps', label: 'Lamps' },
+            { value: 'looms', label: 'Looms' },
           ]}
         />
-        {view === 'lamps' && text && (
+        {view === 'lamps' && (
           <span className="muted">
             {shown.length} of {entries.length} lamps
           </span>

@@ -1,7 +1,7 @@
 import { Button, Popconfirm, Select } from 'antd';
 import { type AssessedFeed, farEndName } from '../../../core/circuit/index.ts';
 import { WireColour } from '../../../core/document/index.ts';
-import { deriveFeeds, isUnits, ownParts } from '../../../core/graph/index.ts';
+import { deriveFeeds, isSized, isUnits, ownParts } from '../../../core/graph/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { conductor, conductorsOf, gaugeName } from '../../../core/units/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
@@ -13,6 +13,7 @@ import { FeedName } from './FeedName.tsx';
 import { FuseRow } from './FuseRow.tsx';
 import { GroundRow } from './GroundRow.tsx';
 import { Limits } from './Limits.tsx';
+import { LoomTable } from './LoomTable.tsx';
 import { PlannedRow } from './PlannedRow.tsx';
 import { ShortLine } from './ShortLine.tsx';
 import { SourceRows } from './SourceRows.tsx';
@@ -21,8 +22,9 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
   const { build, mayEdit, act } = useUnit();
   const dispatch = useAppDispatch();
   const { feed, figures } = assessed;
-  const wires = [...feed.wires, ...feed.groundWires].filter((wire) => !isUnits(wire));
-  const isSpare = feed.lamps.length === 0 && feed.caps.length > 0;
+  const wires = [...feed.wires, ...feed.groundWires].filter((wire) => !isUnits(wire) && !wire.loomId);
+  const planned = feed.caps.filter(({ plannedA }) => plannedA > 0);
+  const isSpare = feed.lamps.length === 0 && planned.length > 0;
   const table = wires[0]?.table ?? 'metric';
   const supplyIds = feed.wires.map((wire) => wire.id);
   const areas = wires.map((wire) => conductor(wire.table, wire.gauge)).sort((a, b) => a.areaMm2 - b.areaMm2);
@@ -73,7 +75,7 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
           </b>
         </div>
       </div>
-      {feed.caps.map((cap) => (
+      {planned.map((cap) => (
         <PlannedRow key={cap.id} cap={cap} fuseId={feed.fuse.id} />
       ))}
       <SourceRows assessed={assessed} />
@@ -94,28 +96,31 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
       )}
       <FuseRow assessed={assessed} />
       <p className="why">{figures.fuseReason}.</p>
-      <div className="form-row">
-        <span>Wire</span>
-        <Select
-          aria-label="Wire size"
-          disabled={!mayEdit}
-          // Each wire has a size of its own; a choice here gives them all one.
-          value={isEven ? wires[0]?.gauge : null}
-          placeholder={thinnest && thickest && `${thinnest.gauge} to ${gaugeName(table, thickest.gauge)}`}
-          onChange={(gauge) => act({ kind: 'editWires', wireIds: wires.map((wire) => wire.id), changes: { gauge } })}
-          options={conductorsOf(table).map((size) => ({
-            value: size.gauge,
-            label: gaugeName(table, size.gauge),
-          }))}
-        />
-        <Select
-          aria-label="Wire colour"
-          disabled={!mayEdit}
-          value={feed.wires[0]?.colour}
-          onChange={(colour) => act({ kind: 'editWires', wireIds: supplyIds, changes: { colour } })}
-          options={WireColour.options.map((colour) => ({ value: colour, label: colour }))}
-        />
-      </div>
+      {feed.fuse.loomId && <LoomTable loomId={feed.fuse.loomId} />}
+      {wires.some(isSized) && (
+        <div className="form-row">
+          <span>Wire</span>
+          <Select
+            aria-label="Wire size"
+            disabled={!mayEdit}
+            // Each wire has a size of its own; a choice here gives them all one.
+            value={isEven ? wires[0]?.gauge : null}
+            placeholder={thinnest && thickest && `${thinnest.gauge} to ${gaugeName(table, thickest.gauge)}`}
+            onChange={(gauge) => act({ kind: 'editWires', wireIds: wires.map((wire) => wire.id), changes: { gauge } })}
+            options={conductorsOf(table).map((size) => ({
+              value: size.gauge,
+              label: gaugeName(table, size.gauge),
+            }))}
+          />
+          <Select
+            aria-label="Wire colour"
+            disabled={!mayEdit}
+            value={feed.wires[0]?.colour}
+            onChange={(colour) => act({ kind: 'editWires', wireIds: supplyIds, changes: { colour } })}
+            options={WireColour.options.map((colour) => ({ value: colour, label: colour }))}
+          />
+        </div>
+      )}
       {!isSpare && <GroundRow assessed={assessed} />}
       <DropBar dropV={figures.dropV} budgetV={figures.dropBudgetV} />
       <p className="why">

@@ -3,7 +3,9 @@ import userEvent from '@testing-library/user-event';
 import { beforeEach, expect, it } from 'vitest';
 import { unfedLamps } from '../../../core/graph/index.ts';
 import { applied, furtherIds, testTruck } from '../../../demo/testUnit.ts';
+import { api } from '../../app/api.ts';
 import { store } from '../../app/store.ts';
+import { shopAnswer } from '../../testing/demoAnswers.ts';
 import { renderUnit } from '../../testing/renderUnit.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { NewFeed } from './NewFeed.tsx';
@@ -61,4 +63,29 @@ it('what somebody typed stands when the lamps change', async () => {
   await press('L1');
   expect(shownIn('Power from')).toContain('tail lamp plug, pin 3');
   expect(nameField().value).toBe('High stop');
+});
+
+it('a ready loom that has a leg for each lamp takes the place of fuse, relay and wire', async () => {
+  const { did } = await show();
+  await store.dispatch(api.util.upsertQueryData('shop', undefined, shopAnswer()));
+  await press('L2');
+  await press('R2');
+  await userEvent.type(nameField(), 'Strobes');
+  await userEvent.click(await screen.findByRole('combobox', { name: 'Wired with' }));
+  const options = () => screen.getAllByText(/legs?$|off the reel/, { selector: '.ant-select-item-option-content' });
+  // A loom of one leg is for one lamp.
+  expect(options().map((each) => each.textContent)).toEqual([
+    'wire off the reel',
+    'Two work lamps, 3 m, 2 legs',
+    'Two work lamps, 7 m, 3 legs',
+  ]);
+  await userEvent.click(options()[2]!);
+  expect(screen.getByText('Fuse 15 A, relay 30 A, switch come with it.')).toBeTruthy();
+  expect(screen.queryByRole('switch')).toBeNull();
+  await userEvent.type(screen.getByLabelText('Its label'), 'Strobe switch');
+  await userEvent.click(screen.getByRole('button', { name: 'Make the feed' }));
+  expect(did('takeLoom').map(({ loom }) => loom.loom.key)).toEqual(['LM-0207']);
+  const { elements, wires } = did('assignFeed')[0]!;
+  expect(elements.filter(({ kind }) => kind === 'lampLoad')).toHaveLength(2);
+  expect(wires.every(({ loomId }) => loomId !== undefined)).toBe(true);
 });

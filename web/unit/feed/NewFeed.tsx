@@ -7,8 +7,9 @@ import { PATTERNS } from '../../../core/flash/index.ts';
 import { SIGNAL_NAMES, SIGNAL_WORDS, signalOfSlot } from '../../../core/graph/index.ts';
 import { usualColour } from '../../../core/harness/index.ts';
 import { compareTags, jobName } from '../../../core/place/index.ts';
-import { isTappedStraight, planFeed, planFuseBlock, planPinSource } from '../../../core/planning/index.ts';
+import { isTappedStraight, planFeed, planFuseBlock, planLoom, planPinSource } from '../../../core/planning/index.ts';
 import { sharedPurpose } from '../../../core/work/index.ts';
+import { useShopQuery } from '../../app/api.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
@@ -37,6 +38,8 @@ import {
 
 interface Values extends ControlValues {
   name: string;
+  /** Number of a ready loom, or wire of one's own. */
+  loom: string;
   source: string;
   family: FuseFamily;
   relay: boolean;
@@ -45,6 +48,7 @@ interface Values extends ControlValues {
   patternId: string;
 }
 
+const OWN_WIRE = 'own';
 const RELAY_A = 30;
 /** Above this a switch is worn by its lamps sooner than by its use (common practice, no source). */
 const RELAY_ADVISED_A = 8;
@@ -70,6 +74,8 @@ export function NewFeed({
   const control = Form.useWatch('control', form) ?? '';
   const source = Form.useWatch('source', form);
   const relay = Form.useWatch('relay', form);
+  const loomKey = Form.useWatch('loom', form);
+  const { data: shopAnswer } = useShopQuery();
   const chosen = unfed.filter((lamp) => selection.includes(lamp.id));
   const maximumA = ratedCurrentA(build, chosen, 'maximumA');
   const feeds = overview?.feeds ?? [];
@@ -99,6 +105,12 @@ export function NewFeed({
   const signal = source ? signalAt(source) : null;
   const cap = cappedEnds(build).find(({ id }) => id === source);
   const isStraight = isTappedStraight(slot, build.electrics.systemVoltageV);
+  // A loom brings fuse, relay and wire: it is for what is taken from a slot or the battery, and has a leg for each lamp.
+  const looms =
+    joins || isStraight || cap || source === NEW_BLOCK
+      ? []
+      : Object.values(shopAnswer?.shop.looms ?? {}).filter(({ legs }) => legs.length >= chosen.length);
+  const loom = looms.find(({ key }) => key === loomKey) ?? null;
   // What is offered follows the lamps until something is chosen.
   const lampKey = chosen.map(({ id }) => id).join();
   // biome-ignore lint/correctness/useExhaustiveDependencies: only other lamps ask for another offer.
@@ -131,14 +143,17 @@ export function NewFeed({
       patternId: values.patternId,
     } as const;
     const standing = applyDrafts(build, before);
-    const planned = standing.ok ? planFeed(standing.value, wish, newId) : standing;
+    const planned = !standing.ok
+      ? standing
+      : loom
+        ? planLoom(standing.value, { ...wish, loom }, newId)
+        : planFeed(standing.value, wish, newId);
     if (!planned.ok) return setRefusal(planned.reason.message);
     const label: OperationDraft[] = joins
       ? [{ kind: 'editControl', controlId: values.control, changes: { name: values.controlName } }]
       : [];
     if (!act(...before, ...planned.value, ...label)) return;
-    const first = planned.value[0];
-    const made = first?.kind === 'assignFeed' ? first.elements : [];
+    const made = planned.value.flatMap((each) => (each.kind === 'assignFeed' ? each.elements : []));
     const head = made.find((element) => element.kind === 'fuse') ?? made.find((element) => element.kind === 'tap');
     if (head) onMade(head.id);
     onClose();
@@ -184,6 +199,7 @@ export function NewFeed({
           family: 'blade',
           ...usualControl(build),
           relay: false,
+          loom: OWN_WIRE,
         }}
         onValuesChange={(changed) => {
           for (const field of Object.keys(changed)) byHand.current.add(field);
@@ -226,6 +242,28 @@ export function NewFeed({
         {cap && !joins && (
           <p className="why">Its fuse and wire are there; both are made larger where the lamps take more.</p>
         )}
+        {looms.length > 0 && (
+          <Form.Item
+            label="Wired with"
+            name="loom"
+            help={
+              loom
+                ? `Fuse ${loom.fuseA} A${loom.relayA ? `, relay ${loom.relayA} A` : ''}${loom.hasSwitch ? ', switch' : ''} come with it.`
+                : undefined
+            }
+          >
+            <Select
+              aria-label="Wired with"
+              options={[
+                { value: OWN_WIRE, label: 'wire off the reel' },
+                ...looms.map(({ key, name, legs }) => ({
+                  value: key,
+                  label: `${name}, ${legs.length === 1 ? 'one leg' : `${legs.length} legs`}`,
+                })),
+              ]}
+            />
+          </Form.Item>
+        )}
         {joins ? (
           <p className="why">Its power and fuse come with the receiver; both are made larger where it takes more.</p>
         ) : isStraight && signal ? null : (
@@ -240,14 +278,14 @@ export function NewFeed({
                   ]}
                 />
               </Form.Item>
-              <Form.Item label="Protection" name="family">
+              <Form.Item label="Protection" name="family" hidden={loom !== null}>
                 <Select
                   aria-label="Protection"
                   options={FuseFamily.options.map((family) => ({ value: family, label: FAMILIES[family].name }))}
                 />
               </Form.Item>
             </div>
-            {control !== NEW_RECEIVER && (
+            {control !== NEW_RECEIVER && !loom && (
               <Form.Item
                 colon={false}
                 label={`Relay ${RELAY_A} A`}
