@@ -23,8 +23,8 @@ export { BLADE_FUSES, CONTINUOUS_RATIO, FAMILIES, fuseForLoadA, openingTime } fr
 export { keptFigures } from './keptFigures.ts';
 export { type LightState, lightState } from './lightState.ts';
 export {
-  dropBudgetPercent,
   isCopperMost,
+  SEEN_BUDGET_PERCENT,
   type Section,
   USUAL_BUNDLE,
   WORK_BUDGET_PERCENT,

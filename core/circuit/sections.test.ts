@@ -6,6 +6,7 @@ import { planThickerWire } from '../planning/index.ts';
 import { ampacityA, conductor } from '../units/index.ts';
 import { restingVoltageV, solveSetting } from './compileNetwork.ts';
 import { feedFigures } from './feedFigures.ts';
+import { keptFigures } from './keptFigures.ts';
 import { dropBudgetPercent, isCopperMost, WARM_FACTOR, wireOhm, wiresOnWay } from './sections.ts';
 
 /** Two floods of 40 W at the rear by a relay: what two crews in three ask for first. */
@@ -129,7 +130,20 @@ describe('where the volts go', () => {
   it('lamps to be seen by may lose 3 %, lamps to work by 10 % (ABYC E-11, from memory)', () => {
     expect(figuresOf(markers().build).figures.dropBudgetV).toBeCloseTo(0.384, 9);
     expect(figuresOf(floods().build).figures.dropBudgetV).toBeCloseTo(1.28, 9);
-    expect(dropBudgetPercent(undefined)).toBe(3);
+    expect(dropBudgetPercent(markers().build, undefined)).toBe(3);
+  });
+
+  it('or what the crew says for this unit, each for what it is for', () => {
+    const said = (of: Build, changes: Partial<Build['electrics']>) => applied(of, [{ kind: 'setElectrics', changes }]);
+    expect(figuresOf(said(markers().build, { seenLossPercent: 5 })).figures.dropBudgetV).toBeCloseTo(0.64, 9);
+    expect(figuresOf(said(floods().build, { seenLossPercent: 5 })).figures.dropBudgetV).toBeCloseTo(1.28, 9);
+    expect(figuresOf(said(floods().build, { workLossPercent: 6 })).figures.dropBudgetV).toBeCloseTo(0.768, 9);
+    // What was kept of before is not answered after.
+    const { build } = floods();
+    const [feed] = deriveFeeds(build);
+    expect(keptFigures(build, feed!).dropBudgetV).toBeCloseTo(1.28, 9);
+    const tighter = said(build, { workLossPercent: 1 });
+    expect(keptFigures(tighter, deriveFeeds(tighter)[0]!).dropBudgetV).toBeCloseTo(0.128, 9);
   });
 });
 

@@ -26,9 +26,11 @@ export const SEEN_BUDGET_PERCENT = 3;
 export const WORK_BUDGET_PERCENT = 10;
 const WORK_KINDS: ReadonlySet<LampModel['kind']> = new Set(['flood', 'bed']);
 
-/** What a lamp may lose on the way, in percent of the system at rest. */
-export const dropBudgetPercent = (model: LampModel | undefined): number =>
-  model && WORK_KINDS.has(model.kind) ? WORK_BUDGET_PERCENT : SEEN_BUDGET_PERCENT;
+/** What a lamp may lose on the way, in percent of the system at rest: as the crew has it for this unit, or the usual. */
+export function dropBudgetPercent({ electrics }: Pick<Build, 'electrics'>, model: LampModel | undefined): number {
+  const { seenLossPercent = SEEN_BUDGET_PERCENT, workLossPercent = WORK_BUDGET_PERCENT } = electrics;
+  return model && WORK_KINDS.has(model.kind) ? workLossPercent : seenLossPercent;
+}
 
 export interface Section {
   wire: Wire;
@@ -108,7 +110,7 @@ export interface Drop {
 
 export function dropOf(build: Build, feed: Feed, solution: CircuitSolution, restV: Volts): Drop {
   const batteryV = (solution.elements.battery?.currentA ?? 0) * BATTERY_OHM;
-  const seenV = (restV * SEEN_BUDGET_PERCENT) / 100;
+  const seenV = (restV * dropBudgetPercent(build, undefined)) / 100;
   let worst = { loadId: null as Id | null, lamp: null as Lamp | null, totalV: 0, budgetV: seenV, ratio: -1 };
   for (const id of feed.elementIds) {
     const element = build.elements[id];
@@ -117,7 +119,7 @@ export function dropOf(build: Build, feed: Feed, solution: CircuitSolution, rest
     if (!state || (!lamp && !(element?.kind === 'cap' && element.plannedA > 0))) continue;
     const totalV = restV - state.voltageV;
     // What will hang on a capped end is not known: it is kept for a lamp to be seen by.
-    const budgetV = lamp ? (restV * dropBudgetPercent(build.models[lamp.modelKey])) / 100 : seenV;
+    const budgetV = lamp ? (restV * dropBudgetPercent(build, build.models[lamp.modelKey])) / 100 : seenV;
     const ratio = (totalV - batteryV) / budgetV;
     if (ratio > worst.ratio) worst = { loadId: id, lamp: lamp ?? null, totalV, budgetV, ratio };
   }

@@ -1,5 +1,5 @@
 export { backToStock } from './backToStock.ts';
-export { type FeedPlan, type FeedPlans, feedPlans } from './choices/feedPlans.ts';
+export { type FeedPlan, type FeedPlans, feedPlans, partsTaken } from './choices/feedPlans.ts';
 export { type LeadChoice, type LeadQuestion, lampsOnLead, lampsOnSource, leadChoices } from './choices/leadChoices.ts';
 export { type SpareChoice, type SpareKind, type SpareWish, spareChoices } from './choices/spareChoices.ts';
 export { estimateOf, hoursText, learnedHours, type SpentOn, spentOn } from './hours.ts';

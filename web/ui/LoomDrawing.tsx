@@ -49,7 +49,14 @@ export function LoomDrawing({ loom, unit, isSmall = false }: { loom: Loom; unit:
           className="part"
         />
       )}
-      <rect x={fuseX} y={middle - 9} width={FUSE_PX - 2} height={18} rx={2.5} fill={BLADE[loom.fuseA] ?? '#8A9096'} />
+      <rect
+        x={fuseX}
+        y={middle - 9}
+        width={FUSE_PX - 2}
+        height={18}
+        rx={2.5}
+        fill={BLADE[loom.fuseA] ?? 'var(--night-muted)'}
+      />
       <text x={fuseX + FUSE_PX / 2 - 1} y={middle + 4} className="rating" textAnchor="middle">
         {loom.fuseA}
       </text>

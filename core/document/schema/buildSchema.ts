@@ -221,6 +221,8 @@ export const Build = z.object({
     batteryAh: upTo(2000),
     alternatorA: between<Amps>(0, 1000).describe('0 for a trailer'),
     surveyed: z.boolean().describe('someone has checked these on the unit'),
+    seenLossPercent: between(0.5, 20).optional().describe('what lamps to be seen by may lose; left out for the usual'),
+    workLossPercent: between(0.5, 20).optional().describe('what lamps to work by may lose; left out for the usual'),
   }),
   fusePanel: FuseBox,
   fuseBoxes: table(Id, FurtherBox, 20).describe('beside the fuse panel'),

@@ -255,6 +255,12 @@ const thickerWords = ({ sizes }: ThickerWire): Words =>
     .map(({ gauge, table, wires }) => `${wires} ${wires === 1 ? 'wire' : 'wires'} to ${gaugeName(table, gauge)}`)
     .join(', ')}`;
 
+/** Whose budget it is: the usual one, or the crew's for this unit. */
+const budgetSource = ({ electrics: { seenLossPercent, workLossPercent } }: Build): string =>
+  seenLossPercent === undefined && workLossPercent === undefined
+    ? 'ABYC E-11, from memory: 3 % to be seen by, 10 % to work by'
+    : "the crew's, for this unit; usual are 3 % to be seen by, 10 % to work by (ABYC E-11, from memory)";
+
 function tooMuchLost({ build, feeds }: CheckContext): Hit[] {
   return feeds.flatMap(({ feed, figures }): Hit[] => {
     const { drop, dropV, dropBudgetV, farLamp, longestRunMm } = figures;
@@ -283,7 +289,7 @@ function tooMuchLost({ build, feeds }: CheckContext): Hit[] {
             {
               value: say`${dropBudgetV.toFixed(2)} V`,
               what: say`what the lamp may lose: ${Math.round((100 * dropBudgetV) / figures.sourceV)} % of the system at rest`,
-              source: 'ABYC E-11, from memory: 3 % to be seen by, 10 % to work by',
+              source: budgetSource(build),
             },
           ],
         },

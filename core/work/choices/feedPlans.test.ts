@@ -4,7 +4,7 @@ import type { UnitBuilder } from '../../../demo/unitBuilder.ts';
 import type { Build, Plug, Position } from '../../document/index.ts';
 import { deriveFeeds, unfedLamps } from '../../graph/index.ts';
 import { assess } from '../../rules/index.ts';
-import { type FeedPlan, feedPlans } from './feedPlans.ts';
+import { type FeedPlan, feedPlans, partsTaken } from './feedPlans.ts';
 
 const newId = furtherIds();
 const plansFor = (build: Build) => feedPlans(build, 'metric', newId);
@@ -41,7 +41,7 @@ describe('plans to feed what has no feed', () => {
   it('each feeds every lamp, and is what it says once it is taken', () => {
     expect(plans.length).toBeGreaterThanOrEqual(4);
     for (const each of plans) {
-      const build = applied(truck().build, each.operations);
+      const build = applied(truck().build, partsTaken(each.parts));
       expect(unfedLamps(build), each.key).toEqual([]);
       expect(each.left).toEqual([]);
       const feeds = deriveFeeds(build);
@@ -93,7 +93,7 @@ describe('plans to feed what has no feed', () => {
   it('keeps every lamp within what it may lose, and heavy ones behind a relay', () => {
     for (const each of plans) {
       expect(each.worstLossRatio).toBeLessThanOrEqual(1 + 1e-9);
-      const build = applied(truck().build, each.operations);
+      const build = applied(truck().build, partsTaken(each.parts));
       for (const { feed, figures } of assess(build).feeds)
         expect(feed.contacts.some(({ element }) => element.kind === 'relay')).toBe(figures.maximumA > 8);
     }
@@ -112,7 +112,7 @@ describe('lamps that the driver works', () => {
   it('hang on the lead that is hot with their signal, never on a switch', () => {
     const { plans } = plansFor(withStop(truck()).build);
     for (const each of plans) {
-      const build = applied(withStop(truck()).build, each.operations);
+      const build = applied(withStop(truck()).build, partsTaken(each.parts));
       const feed = deriveFeeds(build).find(({ fuse }) => fuse.name === 'Brake')!;
       expect(feed.ownFuse).toBe(true);
       expect(feed.contacts.map(({ control }) => control.signal)).toEqual(['brake']);
@@ -172,6 +172,32 @@ describe('the wire that no plan can do without', () => {
 
 it('a unit whose lamps are all fed has no plans, and one without lamps neither', () => {
   const { plans } = plansFor(truck().build);
-  expect(plansFor(applied(truck().build, plans[0]!.operations)).plans).toEqual([]);
+  expect(plansFor(applied(truck().build, partsTaken(plans[0]!.parts))).plans).toEqual([]);
   expect(plansFor(testTruck().build)).toEqual({ plans: [], left: [], leastWireM: 0 });
+});
+
+describe('a plan taken feed by feed', () => {
+  it('makes only those, with the sources that they need; the others stay loose', () => {
+    const { build } = withStop(truck());
+    for (const each of plansFor(build).plans)
+      for (const { tags } of each.parts) {
+        const taken = applied(build, partsTaken(each.parts, new Set([tags])));
+        const feeds = deriveFeeds(taken);
+        expect(feeds.map(({ lamps }) => lamps.length)).toEqual([tags.split(' ').length]);
+        expect(unfedLamps(taken)).toHaveLength(unfedLamps(build).length - tags.split(' ').length);
+      }
+  });
+
+  it('nothing is taken of none', () => {
+    const [plan] = plansFor(truck().build).plans;
+    expect(partsTaken(plan!.parts, new Set())).toEqual([]);
+  });
+
+  it('no small feed goes onto a bolted fuse', () => {
+    const boxed = truck().box('Battery box', '', { xMm: 900, yMm: 0, zMm: 1000 }, true, 1, [
+      { label: 'A', ratingA: null, limitA: 21, size: 'bolted', volts: [12.7, 12.7] },
+    ]).build;
+    for (const each of plansFor(boxed).plans)
+      expect(each.feeds.filter(({ source }) => source.includes('Battery box'))).toEqual([]);
+  });
 });

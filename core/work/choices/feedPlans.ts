@@ -11,6 +11,7 @@ import {
   slotHeadroomA,
   slotWhen,
   sourceInBox,
+  takesHolder,
   unfedLamps,
 } from '../../graph/index.ts';
 import { legsMm, usualColour } from '../../harness/index.ts';
@@ -78,7 +79,11 @@ function crewSource(build: Build, feeds: readonly AssessedFeed[], needA: Amps, s
   const best = Object.values(build.slots)
     .filter(
       (slot) =>
-        slot.feeds === '' && !tapped.has(slot.id) && slotWhen(slot, build.electrics.systemVoltageV) === 'always',
+        slot.feeds === '' &&
+        !tapped.has(slot.id) &&
+        // A bolted fuse begins where blades end.
+        (slot.kind !== 'slot' || takesHolder(slot)) &&
+        slotWhen(slot, build.electrics.systemVoltageV) === 'always',
     )
     .map((slot) => ({ slot, roomA: slotHeadroomA(slot, 0) }))
     .filter(({ roomA }) => roomA * CONTINUOUS_RATIO >= needA)
@@ -91,7 +96,8 @@ export interface FeedPlan {
   key: string;
   grouping: Grouping;
   supply: Supply;
-  operations: OperationDraft[];
+  /** By the tags of its lamps: what makes the source of each feed, and the feed itself. */
+  parts: { tags: string; source: OperationDraft[]; feed: OperationDraft[] }[];
   feeds: {
     name: string;
     tags: string;
@@ -115,13 +121,33 @@ export interface FeedPlan {
   brings: Finding[];
 }
 
+/** Feeds of a plan to be taken, in its order, with the sources that they need; left out, all of them. */
+export function partsTaken(parts: FeedPlan['parts'], tags?: ReadonlySet<string>): OperationDraft[] {
+  const sources = parts.flatMap(({ source }) => source);
+  const operations: OperationDraft[] = [];
+  for (const { tags: of, feed } of parts) {
+    if (tags && !tags.has(of)) continue;
+    const tapped = new Set(
+      feed.flatMap((each) =>
+        each.kind === 'assignFeed' ? each.elements.flatMap((part) => (part.kind === 'tap' ? [part.slotId] : [])) : [],
+      ),
+    );
+    // A pin may have become a source with a feed of the plan that is left out.
+    for (const source of sources)
+      if (!operations.includes(source) && source.kind === 'addSlots' && source.slots.some(({ id }) => tapped.has(id)))
+        operations.push(source);
+    operations.push(...feed);
+  }
+  return operations;
+}
+
 /** What one plan makes of a build. */
 function judged(
   build: Build,
-  plan: Pick<FeedPlan, 'key' | 'grouping' | 'supply' | 'operations' | 'left'>,
+  plan: Pick<FeedPlan, 'key' | 'grouping' | 'supply' | 'parts' | 'left'>,
   before: Before,
 ): FeedPlan | null {
-  const tried = applyDrafts(build, plan.operations);
+  const tried = applyDrafts(build, partsTaken(plan.parts));
   if (!tried.ok) return null;
   const { feeds, findings } = assess(tried.value);
   const made = feeds.filter(({ feed }) => !before.fuseIds.has(feed.fuse.id));
@@ -157,15 +183,13 @@ interface Before {
 }
 
 function planned(build: Build, grouping: Grouping, supply: Supply, table: 'awg' | 'metric', newId: () => Id) {
-  const operations: OperationDraft[] = [];
+  const parts: FeedPlan['parts'] = [];
   const left: FeedPlan['left'] = [];
   let current = build;
   const take = (drafts: readonly OperationDraft[]): boolean => {
     const tried = applyDrafts(current, drafts);
-    if (!tried.ok) return false;
-    current = tried.value;
-    operations.push(...drafts);
-    return true;
+    if (tried.ok) current = tried.value;
+    return tried.ok;
   };
   for (const { purpose, name, lamps } of groupsOf(build, unfedLamps(build), grouping)) {
     const tags = tagList(lamps.map(({ tag }) => tag));
@@ -197,8 +221,9 @@ function planned(build: Build, grouping: Grouping, supply: Supply, table: 'awg' 
     );
     if (!feed.ok) left.push({ tags, why: feed.reason.message });
     else if (!take(feed.value)) left.push({ tags, why: 'it does not go with the rest of the plan' });
+    else parts.push({ tags, source: source.operations, feed: feed.value });
   }
-  return { operations, left };
+  return { parts, left };
 }
 
 const GROUPINGS: readonly Grouping[] = ['together', 'byEnd', 'byPair'];
@@ -254,7 +279,7 @@ export function feedPlans(build: Build, table: 'awg' | 'metric', newId: () => Id
     SUPPLIES.map((supply) => ({ grouping, supply, draft: planned(build, grouping, supply, table, newId) })),
   );
   const plans = drafts.flatMap(({ grouping, supply, draft }) => {
-    if (draft.operations.length === 0) return [];
+    if (draft.parts.length === 0) return [];
     return judged(build, { key: `${grouping} ${supply}`, grouping, supply, ...draft }, before) ?? [];
   });
   const looks = (plan: FeedPlan) =>

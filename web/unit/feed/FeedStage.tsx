@@ -17,6 +17,7 @@ import { unitActions } from '../unitSlice.ts';
 import { usePlacing } from '../usePlacing.ts';
 import { useUnit } from '../useUnit.ts';
 import { BatteryView } from './BatteryView.tsx';
+import { BudgetRow } from './BudgetRow.tsx';
 import { CutListView } from './CutListView.tsx';
 import { FeedDiagram } from './FeedDiagram.tsx';
 import { FeedPanel } from './FeedPanel.tsx';
@@ -241,6 +242,7 @@ export function FeedStage() {
               feeds.length > 0 && (
                 <>
                   <FeedTotals feeds={feeds} />
+                  <BudgetRow />
                   <p className="muted hint">Choose a feed in the diagram, or a lamp below it, to see its figures.</p>
                 </>
               )

@@ -1,7 +1,8 @@
 import { CloseOutlined } from '@ant-design/icons';
-import { Button } from 'antd';
-import { useState } from 'react';
-import { type FeedPlan, hoursText } from '../../../core/work/index.ts';
+import { Button, Checkbox } from 'antd';
+import { useMemo, useState } from 'react';
+import { applyDrafts } from '../../../core/document/index.ts';
+import { type FeedPlan, hoursText, partsTaken } from '../../../core/work/index.ts';
 import { useWords } from '../../app/useWords.ts';
 import { SeverityMark } from '../../ui/SeverityMark.tsx';
 import { useUnit } from '../useUnit.ts';
@@ -15,14 +16,32 @@ const GROUPING_WORDS: Record<FeedPlan['grouping'], string> = {
 const SUPPLY_WORDS: Record<FeedPlan['supply'], string> = { own: 'from spare slots', battery: 'from the battery' };
 const SHOWN_BRINGS = 4;
 
+function toggled(set: ReadonlySet<string>, each: string): ReadonlySet<string> {
+  const next = new Set(set);
+  if (!next.delete(each)) next.add(each);
+  return next;
+}
+
 /** Whole ways to feed what has no feed, side by side; the one that is chosen is shown feed by feed and taken whole. */
 export function PlansPanel({ onClose }: { onClose(): void }) {
   const { build, preferences, act } = useUnit();
   const words = useWords();
   const answer = useFeedPlans(build, preferences.wire);
   const [chosenKey, setChosenKey] = useState<string | null>(null);
+  const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
   const plans = answer && answer !== 'failed' ? answer.plans : [];
   const chosen = plans.find((plan) => plan.key === chosenKey) ?? plans[0];
+  const isWhole = chosen?.parts.every(({ tags }) => !without.has(tags)) ?? true;
+  const taken = useMemo(
+    () =>
+      chosen
+        ? partsTaken(chosen.parts, new Set(chosen.parts.map(({ tags }) => tags).filter((tags) => !without.has(tags))))
+        : [],
+    [chosen, without],
+  );
+  // Feeds of one control go together where the later joins what the earlier made.
+  const tried = useMemo(() => (isWhole ? null : applyDrafts(build, taken)), [build, taken, isWhole]);
+  const refusal = tried && !tried.ok ? tried.reason.message : '';
   const row = (name: string, of: (plan: FeedPlan) => number, shown: (value: number) => string = String) => {
     const best = Math.min(...plans.map(of));
     const differ = plans.some((plan) => of(plan) > best + 1e-9);
@@ -110,7 +129,12 @@ export function PlansPanel({ onClose }: { onClose(): void }) {
           <p className="why">No plan can do with less than {answer.leastWireM.toFixed(1)} m of wire.</p>
           <ul className="plan-feeds">
             {chosen.feeds.map((feed) => (
-              <li key={feed.name}>
+              <li key={feed.tags}>
+                <Checkbox
+                  aria-label={`Take ${feed.name}, ${feed.tags}`}
+                  checked={!without.has(feed.tags)}
+                  onChange={() => setWithout(toggled(without, feed.tags))}
+                />
                 <span className="tag-chip small">{feed.ratingA}</span>
                 <b>{feed.name}</b> <span className="mono">{feed.tags}</span>
                 <span className="muted"> from {feed.source}</span>
@@ -130,8 +154,14 @@ export function PlansPanel({ onClose }: { onClose(): void }) {
           {chosen.brings.length > SHOWN_BRINGS && (
             <p className="muted">and {chosen.brings.length - SHOWN_BRINGS} more</p>
           )}
-          <Button type="primary" block onClick={() => act(...chosen.operations) && onClose()}>
-            Take this plan
+          {refusal && <p className="state-line caution">⚠ {refusal}</p>}
+          <Button
+            type="primary"
+            block
+            disabled={taken.length === 0 || refusal !== ''}
+            onClick={() => act(...taken) && onClose()}
+          >
+            {isWhole ? 'Take this plan' : 'Take what is ticked'}
           </Button>
         </>
       )}

@@ -8,6 +8,7 @@ import {
   slotWhen,
   sourceNameInBox,
   takesFeedsFuse,
+  takesHolder,
   whenWords,
 } from '../../../core/graph/index.ts';
 import { pinsToTake, planPinSource } from '../../../core/planning/index.ts';
@@ -110,6 +111,7 @@ export function bestSource(
   const spare = slotsInOrder(build).find(
     (slot) =>
       slot.feeds === '' &&
+      (slot.kind !== 'slot' || takesHolder(slot)) &&
       ['always', 'ignition'].includes(slotWhen(slot, build.electrics.systemVoltageV)) &&
       slotHeadroomA(slot, takenFromSlotA(feeds, slot.id)) >= maximumA / CONTINUOUS_RATIO,
   );
