@@ -6,6 +6,7 @@ import { type AssessedFeed, keptFigures } from '../circuit/index.ts';
 import { type Build, derivedId, type Lamp } from '../document/index.ts';
 import { deriveFeeds, isMain } from '../graph/index.ts';
 import { kindOfWords, plain } from '../units/index.ts';
+import { END_RULES } from './ends/endRules.ts';
 import type { CheckContext, Finding, FindingRule, Hit, Severity } from './finding.ts';
 import { FLASH_RULES } from './flashing/flashRules.ts';
 import { MOUNT_RULES } from './placing/mountRules.ts';
@@ -37,6 +38,7 @@ const PLAN_RULES: readonly FindingRule[] = [
   ...MOUNT_RULES,
   ...STAND_RULES,
   ...BUNDLE_RULES,
+  ...END_RULES,
   ...GROUND_RULES,
   ...ZONE_RULES,
   ...SIGHT_RULES,
