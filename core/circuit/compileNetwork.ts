@@ -106,7 +106,9 @@ export function isLive(
     const control = signalControl(build, slot!.signal!);
     return control !== undefined && controlIds.has(control.id);
   }
-  return when === 'always' || when === 'unread' || (when === 'ignition' && keyOn);
+  // Behind an accessory switch it is live with that; what the key does to it is as it was read with the switch on.
+  const isClosed = !slot?.controlId || controlIds.has(slot.controlId);
+  return isClosed && (when === 'always' || when === 'unread' || (when === 'ignition' && keyOn));
 }
 
 const channelId = (receiverId: Id, index: number): string => `${receiverId}:out${index + 1}`;

@@ -10,7 +10,7 @@ import {
   type WireEnd,
   wireEnds,
 } from './conduct.ts';
-import { signalControl, signalOfSlot } from './slots.ts';
+import { controlOfSource } from './slots.ts';
 
 export interface Feed {
   /** What protects it: a fuse of the crew's, or the unit's own in what it is tapped from. */
@@ -151,7 +151,7 @@ function walkFeed(
   const up = tapped ? { source: tapped, upstream: [], contacts: [] } : walkUp(build, ends, fuse, met);
   const { source, upstream } = up;
   const slot = source?.kind === 'tap' ? (build.slots[source.slotId] ?? null) : null;
-  const ahead = [...signalContact(build, source, slot), ...up.contacts];
+  const ahead = [...sourceContact(build, source, slot), ...up.contacts];
   const feed: Feed = {
     fuse,
     ownFuse: tapped !== null,
@@ -232,10 +232,9 @@ function walkFeed(
   return feed;
 }
 
-/** A source that is hot with a signal of the driver conducts with it, as a switch would. */
-function signalContact(build: Build, source: ElementOf<'tap' | 'stud'> | null, slot: Slot | null): Contact[] {
-  const signal = slot && signalOfSlot(slot, build.electrics.systemVoltageV);
-  const control = signal && signalControl(build, signal);
+/** A source that the driver's signal or an accessory switch works conducts with it, as a switch of the crew's would. */
+function sourceContact(build: Build, source: ElementOf<'tap' | 'stud'> | null, slot: Slot | null): Contact[] {
+  const control = slot && controlOfSource(build, slot);
   return control && source?.kind === 'tap' ? [{ element: source, control, whenOn: true }] : [];
 }
 

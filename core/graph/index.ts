@@ -31,6 +31,7 @@ export { isRun, isSized, isUnits, unitsOwnParts, wiresRun } from './ownWiring.ts
 export { FORK, placeKeyOf, placeOf, placeOfSource, type ThingWithPlace, thingsWithPlaces } from './places.ts';
 export { pinSourceId, plugOfSource } from './plugs.ts';
 export {
+  controlOfSource,
   SIGNAL_NAMES,
   SIGNAL_WORDS,
   SLOT_WHEN_WORDS,

@@ -85,3 +85,13 @@ export const signalControl = (build: Build, signal: Signal): Control | undefined
 /** The signal with which a source is hot, where it is with one. */
 export const signalOfSlot = (slot: Slot, systemVoltageV: Volts): Signal | null =>
   slotWhen(slot, systemVoltageV) === 'signal' ? slot.signal : null;
+
+/**
+ * What makes and breaks a source by itself: the driver, where it is hot with a signal, or the unit's own accessory switch.
+ * Null where it is live with the battery or the key, and as long as nobody put the control on the unit.
+ */
+export function controlOfSource(build: Build, slot: Slot): Control | null {
+  const signal = signalOfSlot(slot, build.electrics.systemVoltageV);
+  if (signal) return signalControl(build, signal) ?? null;
+  return (slot.controlId && build.controls[slot.controlId]) || null;
+}

@@ -5,7 +5,7 @@ export { lampsOfFactory, type OwnLampWish, ownLead, planOwnLamp } from './ownLea
 export { pinsToTake, planPinSource } from './ownLeads/planPins.ts';
 export { planFuseBlock } from './planBlock.ts';
 export { planBranchFuse, planFlasher, planLoomExtension, planMoveLamps, planRelay } from './planChanges.ts';
-export { type FeedWish, isTappedStraight, planFeed, receiverOutput } from './planFeed.ts';
+export { type FeedWish, isTappedStraight, isWorked, planFeed, receiverOutput } from './planFeed.ts';
 export { type LoomWish, planLoom } from './planLoom.ts';
 export { planDiode, planFlashResistor, planPlug } from './planParts.ts';
 export { planRefit } from './planRefit.ts';

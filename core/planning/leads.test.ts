@@ -187,3 +187,59 @@ describe('a pin that was metered in the survey', () => {
     expect(amps(fed, [])[0]).toBeCloseTo(0, 9);
   });
 });
+
+describe('an accessory switch of the unit', () => {
+  /** Factory switch 2, good for 15 A behind the unit's own 15 A, live with the key while it is on. */
+  const withSwitch = () =>
+    testTruck()
+      .slots(2, [{ label: '2', kind: 'upfitter', ratingA: 15, limitA: 15, volts: [0, 12.4] }])
+      .lamp('MK-0101', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+      .lamp('MK-0101', 'left', { xMm: 5200, yMm: 1, zMm: 760 });
+  const first = withSwitch().feed({
+    ...brake,
+    name: 'Side markers',
+    tags: 'L1 R1',
+    slot: '2',
+    wanted: 'ignition',
+  });
+  const control = Object.values(first.build.controls)[0]!;
+
+  it('is source and control at once: nothing is fitted or bought to switch it, nor to protect it', () => {
+    expect(Object.values(first.build.controls)).toHaveLength(1);
+    expect(control).toMatchObject({ name: 'Factory switch 2', kind: 'switch', ratingA: 15 });
+    expect(kindsOf(first.build).filter((kind) => ['switch', 'relay', 'fuse'].includes(kind))).toEqual([]);
+    const parts = partsList(first.build, assess(first.build).feeds).map(({ name }) => name);
+    expect(parts.filter((name) => /Rocker|fuse|Add-a-tap/i.test(name))).toEqual([]);
+    const [feed] = deriveFeeds(first.build);
+    expect(feed).toMatchObject({ ownFuse: true, fuse: { ratingA: 15 } });
+    expect(feed!.contacts.map((contact) => [contact.element.kind, contact.control.id])).toEqual([['tap', control.id]]);
+  });
+
+  it('lights them with the key and the switch, and with neither alone', () => {
+    const sum = (on: string[], keyOn: boolean) => {
+      const { solution } = solveSetting(first.build, { keyOn, controlIds: new Set(on), load: 'maximum' });
+      return Object.values(first.build.elements)
+        .filter(({ kind }) => kind === 'lampLoad')
+        .reduce((total, { id }) => total + (solution.elements[id]?.currentA ?? 0), 0);
+    };
+    expect(sum([control.id], true)).toBeGreaterThan(0.1);
+    expect(sum([], true)).toBeCloseTo(0, 6);
+    expect(sum([control.id], false)).toBeCloseTo(0, 6);
+  });
+
+  it('is known to what is hung on it next: one switch, one control', () => {
+    const both = first.feed({ ...brake, name: 'More markers', tags: 'L2 R2', slot: '2', wanted: 'ignition' }).build;
+    expect(Object.keys(both.controls)).toEqual([control.id]);
+    expect(deriveFeeds(both).flatMap(({ contacts }) => contacts.map((each) => each.control.id))).toEqual([
+      control.id,
+      control.id,
+    ]);
+  });
+
+  it('brake lamps on it are told: they would go dark when somebody switches it off', () => {
+    const { build } = withSwitch()
+      .lamp('SG-0404', 'rear', { yMm: 300, zMm: 1900 })
+      .feed({ ...brake, tags: 'L3 R3', slot: '2' });
+    expect(codes(build)).toContain('M65');
+  });
+});

@@ -23,15 +23,16 @@ import {
   type WireColour,
 } from '../document/index.ts';
 import {
+  controlOfSource,
   deriveFeeds,
   FAMILY_OF_SIZE,
   type Feed,
   placeOf,
   placeOfSource,
   SIGNAL_NAMES,
-  signalControl,
   signalOfSlot,
   sizeOf,
+  sourceName,
   takesFeedsFuse,
   takesHolder,
 } from '../graph/index.ts';
@@ -159,13 +160,10 @@ const STRAIGHT_UP_TO_A = 15;
 
 /**
  * Is the unit's own fuse the protection, so that a lead is tapped straight and no holder is fitted? So it is with a lead
- * that is hot with a signal of the driver; what is hot by itself gets a fuse of its own, or a short takes the unit's with it.
+ * that a signal of the driver or an accessory switch works; what is hot by itself gets a fuse of its own, or a short takes the unit's with it.
  */
 export const isTappedStraight = (slot: Slot | null | undefined, systemVoltageV: Volts): boolean =>
-  slot != null &&
-  signalOfSlot(slot, systemVoltageV) !== null &&
-  slot.ratingA !== null &&
-  slot.ratingA <= STRAIGHT_UP_TO_A;
+  slot != null && isWorked(slot, systemVoltageV) && slot.ratingA !== null && slot.ratingA <= STRAIGHT_UP_TO_A;
 
 /** What protects a feed: the family that was asked for, but in a slot what goes into it. */
 function familyOf(build: Build, { slotId, family = 'blade' }: Pick<FeedWish, 'slotId' | 'family'>): FuseFamily {
@@ -219,10 +217,10 @@ function runStart(
   wish: FeedWish,
   controlId: Id | null,
   output: Terminal | null,
-  isHotWithSignal: boolean,
+  isSwitched: boolean,
 ): Position {
   if (output) return placeOf(build, output.elementId);
-  if (controlId === null || isHotWithSignal || wish.relayRatingA !== null) return sourcePlace(build, wish);
+  if (controlId === null || isSwitched || wish.relayRatingA !== null) return sourcePlace(build, wish);
   return wish.receiverChannels ? build.fusePanel.position : placeOf(build, controlId);
 }
 
@@ -382,14 +380,29 @@ export function receiverOutput(build: Build, controlId: Id): Terminal | null {
   return null;
 }
 
-/** A pin that is hot with the driver's signal is worked by it, whatever control was asked for. */
-function bySignal(build: Build, wish: FeedWish): FeedWish {
+/** Is a source worked already, by a signal of the driver or by an accessory switch of the unit's own? */
+export const isWorked = (slot: Slot | null | undefined, systemVoltageV: Volts): boolean =>
+  slot != null && (slot.kind === 'upfitter' || signalOfSlot(slot, systemVoltageV) !== null);
+
+/** What is worked already is worked by that, whatever control was asked for. */
+function bySource(build: Build, wish: FeedWish): FeedWish {
   const slot = wish.slotId ? build.slots[wish.slotId] : undefined;
-  const signal = slot && signalOfSlot(slot, build.electrics.systemVoltageV);
-  if (!signal) return wish;
-  const known = signalControl(build, signal);
-  const made = { name: SIGNAL_NAMES[signal], kind: 'signal', signal, ratingA: null } as const;
+  if (!slot || !isWorked(slot, build.electrics.systemVoltageV)) return wish;
+  const signal = signalOfSlot(slot, build.electrics.systemVoltageV);
+  const known = controlOfSource(build, slot);
+  const made = signal
+    ? ({ name: SIGNAL_NAMES[signal], kind: 'signal', signal, ratingA: null } as const)
+    : ({ name: sourceName(slot), kind: 'switch', signal: null, ratingA: slot.limitA } as const);
   return { ...wish, control: known ? { id: known.id } : made, receiverChannels: undefined, relayRatingA: null };
+}
+
+/** An accessory switch is on record with what hangs on it first: from then on it is source and control at once. */
+function recordSwitch(build: Build, { slotId }: FeedWish, { controls }: AssignFeed): OperationDraft[] {
+  const slot = slotId ? build.slots[slotId] : undefined;
+  const [made] = controls;
+  return slot?.kind === 'upfitter' && made && !slot.controlId
+    ? [{ kind: 'editSlot', slotId: slot.id, changes: { controlId: made.id } }]
+    : [];
 }
 
 function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: Amps, newId: () => Id): AssignFeed {
@@ -397,13 +410,12 @@ function writeFeed(build: Build, wish: FeedWish, gauge: string, ratingA: Amps, n
   const controlId = wish.control && draft.control(wish.control);
   const output = controlId && wish.receiverChannels === 0 ? receiverOutput(build, controlId) : null;
   const slot = wish.slotId ? build.slots[wish.slotId] : undefined;
-  const isHotWithSignal = slot !== undefined && signalOfSlot(slot, build.electrics.systemVoltageV) !== null;
+  const isSwitched = isWorked(slot, build.electrics.systemVoltageV);
   const begin = () => {
     const supply = writeSource(build, draft, ratingA);
-    // What is hot with the driver's signal is switched by it already.
-    return controlId === null || isHotWithSignal ? supply : writeControl(build, draft, supply, controlId);
+    return controlId === null || isSwitched ? supply : writeControl(build, draft, supply, controlId);
   };
-  writeRun(build, draft, output ?? begin(), runStart(build, wish, controlId, output, isHotWithSignal));
+  writeRun(build, draft, output ?? begin(), runStart(build, wish, controlId, output, isSwitched));
 
   const functions = controlId && wish.lampIds.length > 0 ? newFunction(build, { ...wish, controlId }, newId) : [];
   return {
@@ -426,7 +438,7 @@ export interface FeedRefusal {
  * in order: the feed itself, its lamps joining the function that the control has already, and the sizes.
  */
 export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result<OperationDraft[], FeedRefusal> {
-  const wish = bySignal(build, asked);
+  const wish = bySource(build, asked);
   const lamps = wish.lampIds.flatMap((id) => build.lamps[id] ?? []);
   if (lamps.length === 0 && !wish.spare)
     return refused({ kind: 'noLamps', message: 'Choose at least one lamp for the feed.' });
@@ -452,7 +464,13 @@ export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result
   const place: OperationDraft[] = assign.elements.flatMap(({ id, kind }) =>
     kind === 'cap' ? [{ kind: 'setPlace', of: id, position: wish.spare!.position }] : [],
   );
-  const drafts = [assign, ...place, ...offCap(build, wish, assign), ...joinFunction(build, wish, lamps)];
+  const drafts = [
+    assign,
+    ...place,
+    ...recordSwitch(build, wish, assign),
+    ...offCap(build, wish, assign),
+    ...joinFunction(build, wish, lamps),
+  ];
   const tried = applyDrafts(build, drafts);
   return tried.ok
     ? ok([...drafts, ...planRefit(tried.value, head.id)])

@@ -5,7 +5,7 @@
 import { UndirectedGraph } from 'graphology';
 import { connectedComponents } from 'graphology-components';
 import type { Build, Element, Id } from '../document/index.ts';
-import { signalControl, signalOfSlot } from '../graph/index.ts';
+import { controlOfSource } from '../graph/index.ts';
 
 export interface Island {
   elementIds: ReadonlySet<Id>;
@@ -24,8 +24,8 @@ function controlsOf(build: Build, element: Element): readonly Id[] {
       return element.channels;
     case 'tap': {
       const slot = build.slots[element.slotId];
-      const signal = slot && signalOfSlot(slot, build.electrics.systemVoltageV);
-      return signal ? [signalControl(build, signal)?.id ?? []].flat() : [];
+      const control = slot && controlOfSource(build, slot);
+      return control ? [control.id] : [];
     }
     default:
       return [];

@@ -79,9 +79,12 @@ export function referenceProblem(build: Build): string | null {
   if (misplaced) return `${misplaced}: something would lie under another id than its own.`;
   return (
     firstOf(Object.values(build.lamps), (lamp) => lampProblem(build, lamp)) ??
-    firstOf(Object.values(build.slots), ({ label, boxId }) =>
-      boxId && !build.fuseBoxes[boxId] ? `Slot ${label} would be in a fuse box that is not on the unit.` : null,
-    ) ??
+    firstOf(Object.values(build.slots), ({ label, boxId, controlId }) => {
+      if (boxId && !build.fuseBoxes[boxId]) return `Slot ${label} would be in a fuse box that is not on the unit.`;
+      return controlId && !build.controls[controlId]
+        ? `Slot ${label} would hang on a switch that is not on the unit.`
+        : null;
+    }) ??
     firstOf(Object.values(build.elements), (element) => elementProblem(build, element)) ??
     firstOf(Object.values(build.wires), (wire) => wireProblem(build, wire)) ??
     firstOf([...Object.values(build.elements), ...Object.values(build.wires)], ({ loomId }) =>

@@ -207,6 +207,7 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       return;
     case 'editSlot':
       if (op.changes.boxId) must(draft.fuseBoxes, op.changes.boxId, 'fuse box');
+      if (op.changes.controlId) must(draft.controls, op.changes.controlId, 'control');
       return assign(must(draft.slots, op.slotId, 'fuse slot'), op.changes);
     case 'recordSlotReading':
       return assign(must(draft.slots, op.slotId, 'fuse slot').reading, op.changes);

@@ -73,6 +73,9 @@ export const Slot = z.object({
   boxId: Id.nullable().optional().describe('the further fuse box that it is in; null or left out for the fuse panel'),
   size: FuseSize.optional().describe('what it takes; left out for the usual blade'),
   cavity: Cavity.optional().describe('left out for whole'),
+  controlId: Id.nullable()
+    .optional()
+    .describe('the switch of the unit that makes and breaks it; null or left out for none'),
 });
 export type Slot = z.infer<typeof Slot>;
 

@@ -140,9 +140,28 @@ function staysDark({ build }: CheckContext): Hit[] {
 
 const SAFETY_ROLES = new Set(['stop', 'turn']);
 
+/** Lamps that are made to stop or turn, and that nothing of the driver's works: by the one control that does. */
+function worksBySwitchOnly({ build, feeds }: CheckContext): Hit[] {
+  const byControl = new Map<string, Id[]>();
+  for (const lamp of Object.values(build.lamps)) {
+    if (build.models[lamp.modelKey]?.kind !== 'signal') continue;
+    const controls = [...new Set(waysTo(feeds, lamp.id).flatMap(({ way }) => way.map(({ control }) => control)))];
+    const [first] = controls;
+    if (!first || controls.some(({ signal }) => signal !== null)) continue;
+    byControl.set(first.name, [...(byControl.get(first.name) ?? []), lamp.id]);
+  }
+  return [...byControl].map(([by, lampIds]) => ({
+    severity: 'caution',
+    message: say`${tagsOf(build, lampIds)} ${lampIds.length === 1 ? 'is' : 'are'} made to stop or turn, and only ${by} works ${lampIds.length === 1 ? 'it' : 'them'}.`,
+    reason: say`Whoever follows is told nothing by them when the driver brakes: feed them from the lead that is hot with it.`,
+    lampIds,
+  }));
+}
+
 /** M65: what must work whenever the driver wants it, behind something that may be off. */
-function hangsOnSwitch({ build, feeds }: CheckContext): Hit[] {
-  return Object.values(build.functions).flatMap((each): Hit[] => {
+function hangsOnSwitch(context: CheckContext): Hit[] {
+  const { build, feeds } = context;
+  const hung = Object.values(build.functions).flatMap((each): Hit[] => {
     if (!SAFETY_ROLES.has(roleOf(build, each))) return [];
     const hits = new Map<string, Id[]>();
     for (const lampId of Object.keys(each.shows)) {
@@ -157,6 +176,7 @@ function hangsOnSwitch({ build, feeds }: CheckContext): Hit[] {
       lampIds,
     }));
   });
+  return [...hung, ...worksBySwitchOnly(context)];
 }
 
 /** M66: two holders pushed into one slot. */

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { FAMILIES, ratedCurrentA } from '../../../core/circuit/index.ts';
 import { applyDrafts, FuseFamily, type Lamp, type OperationDraft, WireColour } from '../../../core/document/index.ts';
 import { PATTERNS } from '../../../core/flash/index.ts';
-import { SIGNAL_NAMES, SIGNAL_WORDS, signalOfSlot } from '../../../core/graph/index.ts';
+import { SIGNAL_NAMES, SIGNAL_WORDS, signalOfSlot, sourceInText } from '../../../core/graph/index.ts';
 import { usualColour } from '../../../core/harness/index.ts';
 import { compareTags, jobName } from '../../../core/place/index.ts';
 import { isTappedStraight, planFeed, planFuseBlock, planLoom, planPinSource } from '../../../core/planning/index.ts';
@@ -104,6 +104,7 @@ export function NewFeed({
   const slot = slotOfSource(build, source ?? '');
   const signal = source ? signalAt(source) : null;
   const cap = cappedEnds(build).find(({ id }) => id === source);
+  const isAccessory = slot?.kind === 'upfitter';
   const isStraight = isTappedStraight(slot, build.electrics.systemVoltageV);
   // A loom brings fuse, relay and wire: it is for what is taken from a slot or the battery, and has a leg for each lamp.
   const looms =
@@ -230,6 +231,8 @@ export function NewFeed({
         )}
         {signal ? (
           <p className="why">The driver works it: the lead is hot with {SIGNAL_WORDS[signal]}.</p>
+        ) : isAccessory ? (
+          <p className="why">Worked by the unit's own {sourceInText(slot)}: no other switch is fitted or bought.</p>
         ) : (
           <ControlFields onChange={(of) => form.setFieldValue('colour', usualColour(chosenSignal(build, of)))} />
         )}
@@ -266,7 +269,7 @@ export function NewFeed({
         )}
         {joins ? (
           <p className="why">Its power and fuse come with the receiver; both are made larger where it takes more.</p>
-        ) : isStraight && signal ? null : (
+        ) : isStraight ? null : (
           <>
             <div className="two">
               <Form.Item label="Should be live" name="wanted">
@@ -285,7 +288,7 @@ export function NewFeed({
                 />
               </Form.Item>
             </div>
-            {control !== NEW_RECEIVER && !loom && (
+            {control !== NEW_RECEIVER && !loom && !isAccessory && (
               <Form.Item
                 colon={false}
                 label={`Relay ${RELAY_A} A`}
