@@ -40,6 +40,7 @@ export async function loadDemo(database: Database, clock: Clock): Promise<void> 
       const person = { username, name, role, colour, password: DEMO_PASSWORD };
       await auth.addPerson({ ...person, fleetId: role === 'owner' ? fleetId : null }, transaction);
     }
-    await peopleRepository(database).keepDemoPassword(DEMO_PASSWORD, transaction);
+    const usernames = DEMO_PEOPLE.map(({ username }) => username);
+    await peopleRepository(database).keepDemo(DEMO_PASSWORD, usernames, transaction);
   });
 }

@@ -11,6 +11,8 @@ import type { FastifySchemaValidationError } from 'fastify/types/schema.js';
 import { hasZodFastifySchemaValidationErrors, validatorCompiler } from 'fastify-type-provider-zod';
 import type * as z from 'zod';
 import { issueSentence } from '../core/document/index.ts';
+import { peopleRoutes } from './auth/peopleRoutes.ts';
+import { peopleService } from './auth/peopleService.ts';
 import { authPlugin } from './auth/plugin.ts';
 import { authRoutes } from './auth/routes.ts';
 import { authService } from './auth/service.ts';
@@ -164,6 +166,8 @@ export async function buildApp({
   await app.register(authPlugin, { auth });
   await app.register(healthRoutes, { database, units: repository, lastBackup, clock });
   await app.register(authRoutes, { auth, signInTries, secureCookies: tls !== undefined });
+  const people = peopleService(database, clock, auth);
+  await app.register(peopleRoutes, { people, signInTries, secureCookies: tls !== undefined });
   await app.register(unitRoutes, { units, lists, fleets });
   await app.register(shelfRoutes, { shelf, shop });
   await app.register(shopRoutes, { shop, lists, clock });

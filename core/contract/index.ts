@@ -1,5 +1,21 @@
 /** What server and interface have agreed on: every request and answer of the API. */
-export { DemoChoices, Fleet, Person, Session, SignIn } from './people.ts';
+export {
+  AddPerson,
+  ChangePerson,
+  DemoChoices,
+  Fleet,
+  Invitation,
+  Join,
+  MIN_PASSWORD,
+  OwnPassword,
+  People,
+  type PeopleEvent,
+  Person,
+  type PersonLine,
+  PersonParams,
+  Session,
+  SignIn,
+} from './people.ts';
 export { ErrorAnswer, Health, Records } from './server.ts';
 export { PutOnShelf, ShelfParams } from './shelf.ts';
 export { CalendarParams, LearnedHours, SendShopOperations, ShopAnswer } from './shop.ts';

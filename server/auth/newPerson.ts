@@ -1,8 +1,7 @@
 /** Somebody new at the door, as the command line asks for them. */
 import * as z from 'zod';
+import { MIN_PASSWORD } from '../../core/contract/index.ts';
 import { Role, trimmedLine } from '../../core/document/index.ts';
-
-const MIN_PASSWORD = 8;
 
 export const NewPerson = z.strictObject({
   name: trimmedLine(80, 1),

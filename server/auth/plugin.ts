@@ -16,6 +16,7 @@ export const CSRF_HEADER = 'x-csrf-token';
 export type Access = 'open' | 'sign-in' | readonly Role[];
 export const EVERYONE: readonly Role[] = ['lead', 'installer', 'owner'];
 export const CREW: readonly Role[] = ['lead', 'installer'];
+export const LEADS: readonly Role[] = ['lead'];
 
 /** A route of the API as it was registered. */
 export interface ApiRoute {

@@ -1,12 +1,30 @@
-import type { FastifyInstance } from 'fastify';
+import type { FastifyInstance, FastifyReply } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { DemoChoices, Session, SignIn } from '../../core/contract/index.ts';
 import { answers, DONE } from '../contract.ts';
 import { ApiError } from '../errors.ts';
 import { EVERYONE, SESSION_COOKIE, sessionOf } from './plugin.ts';
-import type { AuthService } from './service.ts';
+import type { AuthService, Session as SessionOf } from './service.ts';
 
 const SIGN_IN_TRIES_A_MINUTE = 12;
+
+/** So often may somebody try a password or a code. */
+export const tries = (signInTries?: number) => ({
+  max: signInTries ?? SIGN_IN_TRIES_A_MINUTE,
+  timeWindow: '1 minute',
+  errorResponseBuilder: () => new ApiError('TOO_MANY_TRIES'),
+});
+
+/** A session that has just begun, with the token that goes into the cookie. */
+export interface Begun {
+  token: string;
+  session: SessionOf;
+}
+
+/** Over plain http a secure cookie would never come back. SameSite keeps other sites out. */
+export const setSessionCookie = (reply: FastifyReply, token: string, secure: boolean): void => {
+  reply.setCookie(SESSION_COOKIE, token, { path: '/', httpOnly: true, sameSite: 'strict', secure });
+};
 
 export async function authRoutes(
   instance: FastifyInstance,
@@ -25,18 +43,13 @@ export async function authRoutes(
     {
       config: {
         access: 'open',
-        rateLimit: {
-          max: signInTries ?? SIGN_IN_TRIES_A_MINUTE,
-          timeWindow: '1 minute',
-          errorResponseBuilder: () => new ApiError('TOO_MANY_TRIES'),
-        },
+        rateLimit: tries(signInTries),
       },
       schema: { body: SignIn, response: answers(Session) },
     },
     async (request, reply) => {
       const { token, session } = await auth.signIn(request.body.username, request.body.password);
-      // Over plain http a secure cookie would never come back. SameSite keeps other sites out.
-      reply.setCookie(SESSION_COOKIE, token, { path: '/', httpOnly: true, sameSite: 'strict', secure: secureCookies });
+      setSessionCookie(reply, token, secureCookies);
       return session;
     },
   );

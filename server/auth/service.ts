@@ -38,7 +38,7 @@ const NO_FLEET = 'none';
 /** The fleet to whose units a person is held; null for the crew, who work on all. */
 export const fleetOf = ({ role, fleetId }: Person): string | null => (role === 'owner' ? (fleetId ?? NO_FLEET) : null);
 
-const personOf = ({ id, username, name, role, colour, fleetId }: PersonRow): Person => ({
+export const personOf = ({ id, username, name, role, colour, fleetId }: PersonRow): Person => ({
   id,
   username,
   name,
@@ -55,19 +55,27 @@ export function authService(database: Database, clock: Clock) {
 
   const expiry = (startedAt: Date) => new Date(Math.min(clock().getTime() + IDLE_MS, startedAt.getTime() + LONGEST_MS));
 
+  async function begin(row: PersonRow): Promise<{ token: string; session: Session }> {
+    const token = newToken();
+    const csrf = newToken();
+    const startedAt = clock();
+    const session = { tokenHash: tokenHash(token), personId: row.id, csrf, startedAt, expiresAt: expiry(startedAt) };
+    await people.begin(session);
+    return { token, session: { person: personOf(row), csrf } };
+  }
+
   return {
     ended,
 
     async signIn(username: string, password: string): Promise<{ token: string; session: Session }> {
       const row = await people.byUsername(username.trim().toLowerCase());
-      if (!(await checkPassword(row?.passwordHash ?? null, password)) || !row) throw new ApiError('SIGN_IN_FAILED');
-      const token = newToken();
-      const csrf = newToken();
-      const startedAt = clock();
-      const session = { tokenHash: tokenHash(token), personId: row.id, csrf, startedAt, expiresAt: expiry(startedAt) };
-      await people.begin(session);
-      return { token, session: { person: personOf(row), csrf } };
+      const isRight = await checkPassword(row?.passwordHash ?? null, password);
+      if (!isRight || !row || row.isDisabled) throw new ApiError('SIGN_IN_FAILED');
+      return begin(row);
     },
+
+    /** A new session for somebody who has shown who they are. */
+    begin,
 
     async sessionOf(token: string): Promise<Session | null> {
       const hash = tokenHash(token);
@@ -113,6 +121,8 @@ export function authService(database: Database, clock: Clock) {
         colour: given.colour,
         passwordHash: await hashPassword(given.password),
         fleetId: given.fleetId ?? null,
+        isDisabled: false,
+        hasJoined: true,
       };
       await people.insert(row, transaction);
       return personOf(row);
@@ -121,7 +131,12 @@ export function authService(database: Database, clock: Clock) {
     /** One-tap choices of the demo; empty anywhere else. */
     async demoChoices(): Promise<{ password: string; people: Person[] } | null> {
       const password = await people.demoPassword();
-      return password === null ? null : { password, people: (await people.list()).map(personOf) };
+      if (password === null) return null;
+      const usernames = await people.demoPeople();
+      const shown = (await people.list()).filter(
+        ({ username, isDisabled }) => !isDisabled && (usernames?.includes(username) ?? true),
+      );
+      return { password, people: shown.map(personOf) };
     },
   };
 }

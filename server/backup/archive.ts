@@ -26,6 +26,7 @@ import { SetupProblem } from '../database/setupProblem.ts';
 const TABLES = [
   'fleets',
   'people',
+  'people_log',
   'settings',
   'shelf',
   'units',

@@ -48,6 +48,17 @@ const FIRST_TABLES = [
   `CREATE TABLE IF NOT EXISTS settings (name VARCHAR(40) PRIMARY KEY, value VARCHAR(200) NOT NULL)`,
 ];
 
+/** Invitations, people who left, and what was done about them. */
+const PEOPLE = [
+  `ALTER TABLE people ADD COLUMN IF NOT EXISTS is_disabled TINYINT(1) NOT NULL DEFAULT 0,
+    ADD COLUMN IF NOT EXISTS has_joined TINYINT(1) NOT NULL DEFAULT 1`,
+  `CREATE TABLE IF NOT EXISTS invitations (
+    code_hash CHAR(64) PRIMARY KEY, person_id CHAR(36) NOT NULL, ends_at DATETIME(3) NOT NULL,
+    FOREIGN KEY (person_id) REFERENCES people(id) ON DELETE CASCADE)`,
+  `CREATE TABLE IF NOT EXISTS people_log (
+    id CHAR(36) PRIMARY KEY, at DATETIME(3) NOT NULL, by_name VARCHAR(80) NOT NULL, what VARCHAR(200) NOT NULL, INDEX (at))`,
+];
+
 /** Who did what to undo it, what lists are read from, and from which document a log begins. */
 const TRUST = [
   'CREATE TABLE IF NOT EXISTS fleets (id CHAR(36) PRIMARY KEY, name VARCHAR(80) NOT NULL UNIQUE)',
@@ -165,6 +176,15 @@ const MIGRATIONS: Migration[] = [
       );
     },
     async down() {},
+  },
+  {
+    name: '006-people',
+    async up(query) {
+      for (const statement of PEOPLE) await query.sequelize.query(statement);
+    },
+    async down(query) {
+      for (const name of ['people_log', 'invitations']) await query.dropTable(name);
+    },
   },
 ];
 

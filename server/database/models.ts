@@ -11,6 +11,23 @@ export interface PersonRow {
   passwordHash: string;
   /** The fleet whose units an owner sees; null for the crew. */
   fleetId: string | null;
+  isDisabled: boolean;
+  /** They chose their password themselves. */
+  hasJoined: boolean;
+}
+
+export interface InvitationRow {
+  codeHash: string;
+  personId: string;
+  endsAt: Date;
+}
+
+/** What was done about people, for the lead to read. */
+export interface PeopleLogRow {
+  id: string;
+  at: Date;
+  byName: string;
+  what: string;
 }
 
 export interface FleetRow {
@@ -119,6 +136,8 @@ type Table<Row extends object> = ModelStatic<Model<Row, Row>>;
 export interface Tables {
   people: Table<PersonRow>;
   sessions: Table<SessionRow>;
+  invitations: Table<InvitationRow>;
+  peopleLog: Table<PeopleLogRow>;
   fleets: Table<FleetRow>;
   units: Table<UnitRow>;
   unitBases: Table<UnitBaseRow>;
@@ -140,6 +159,7 @@ const number = () => ({ type: DataTypes.DOUBLE, allowNull: false });
 const whole = () => ({ type: DataTypes.INTEGER, allowNull: false });
 const moment = () => ({ type: DataTypes.DATE(3), allowNull: false });
 const maybe = (column: object) => ({ ...column, allowNull: true });
+const flag = () => ({ type: DataTypes.BOOLEAN, allowNull: false });
 const long = () => ({ type: DataTypes.TEXT('long'), allowNull: false });
 
 const logColumns = () => ({
@@ -169,7 +189,15 @@ export function defineTables(sequelize: Sequelize): Tables {
       colour: text(9),
       passwordHash: text(200),
       fleetId: maybe(uuid()),
+      isDisabled: flag(),
+      hasJoined: flag(),
     }),
+    invitations: table('invitations', {
+      codeHash: { ...text(64), primaryKey: true },
+      personId: uuid(),
+      endsAt: moment(),
+    }),
+    peopleLog: table('people_log', { id: key(), at: moment(), byName: text(80), what: text(200) }),
     fleets: table('fleets', { id: key(), name: text(80) }),
     sessions: table('sessions', {
       tokenHash: { ...text(64), primaryKey: true },

@@ -35,7 +35,7 @@ export interface Client {
   cookie: string;
   put(url: string, payload: Buffer, type: string): Promise<LightMyRequestResponse>;
   get(url: string): Promise<LightMyRequestResponse>;
-  send(method: 'POST' | 'PUT' | 'DELETE', url: string, payload?: object): Promise<LightMyRequestResponse>;
+  send(method: 'POST' | 'PUT' | 'PATCH' | 'DELETE', url: string, payload?: object): Promise<LightMyRequestResponse>;
 }
 
 /** Signs in through the real route and keeps cookie and CSRF token. */

@@ -1,5 +1,5 @@
 import { Dropdown, Segmented } from 'antd';
-import { lazy, Suspense, useEffect } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, NavLink, Outlet } from 'react-router';
 import type { Person } from '../../core/contract/index.ts';
 import { unitActions, unitSlice } from '../unit/unitSlice.ts';
@@ -11,6 +11,8 @@ import { rootReducer, store, useApp, useAppDispatch } from './store.ts';
 import './shell.css';
 
 const RecordsState = lazy(() => import('./RecordsState.tsx').then(({ RecordsState }) => ({ default: RecordsState })));
+
+const OwnPassword = lazy(() => import('./OwnPassword.tsx').then(({ OwnPassword: Dialog }) => ({ default: Dialog })));
 
 const ROLE_WORDS = { lead: 'lead', installer: 'installer', owner: 'fleet owner' } as const;
 
@@ -25,6 +27,7 @@ export default function Frame({ person }: { person: Person }) {
   const preferences = useApp((state) => state.preferences);
   const openId = useApp((state) => state.unit.open?.id);
   const openTag = useApp((state) => state.unit.open?.build.unit.tag);
+  const [password, setPassword] = useState(false);
   const personId = person.id;
 
   useEffect(() => {
@@ -97,6 +100,14 @@ export default function Frame({ person }: { person: Person }) {
                     <RecordsState />
                   </Suspense>
                 )}
+                {person.role === 'lead' && (
+                  <Link className="as-button" to="/people">
+                    People and codes
+                  </Link>
+                )}
+                <button type="button" onClick={() => setPassword(true)}>
+                  Change password …
+                </button>
                 <button type="button" onClick={() => signOut('here')}>
                   Sign out
                 </button>
@@ -121,6 +132,11 @@ export default function Frame({ person }: { person: Person }) {
           </Dropdown>
         </div>
       </header>
+      {password && (
+        <Suspense fallback={null}>
+          <OwnPassword onClose={() => setPassword(false)} />
+        </Suspense>
+      )}
       <main className="place">
         <Outlet />
       </main>

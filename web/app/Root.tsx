@@ -16,6 +16,8 @@ const ShelfPage = lazy(() => import('../shelf/ShelfPage.tsx'));
 
 const ShopPage = lazy(() => import('../shop/ShopPage.tsx'));
 
+const PeoplePage = lazy(() => import('../people/PeoplePage.tsx'));
+
 const waiting = <div className="empty">One moment …</div>;
 
 const router = createBrowserRouter([
@@ -54,6 +56,14 @@ const router = createBrowserRouter([
         element: (
           <Suspense fallback={waiting}>
             <ShelfPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: 'people',
+        element: (
+          <Suspense fallback={waiting}>
+            <PeoplePage />
           </Suspense>
         ),
       },

@@ -1,7 +1,10 @@
 import { Button, Form, Input } from 'antd';
+import { useState } from 'react';
 import { errorSentence, useDemoQuery, useSignInMutation } from './api.ts';
 import { Brand } from './Brand.tsx';
+import { codeInAddress } from './codeInAddress.ts';
 import { Dusk } from './Dusk.tsx';
+import { JoinForm } from './JoinForm.tsx';
 import './signIn.css';
 
 const ROLE_WORDS = { lead: 'lead', installer: 'installer', owner: 'fleet owner, reads and comments' } as const;
@@ -9,6 +12,7 @@ const ROLE_WORDS = { lead: 'lead', installer: 'installer', owner: 'fleet owner, 
 export function SignIn() {
   const { data: demo } = useDemoQuery();
   const [signIn, { isLoading, error }] = useSignInMutation();
+  const [code, setCode] = useState<string | null>(codeInAddress);
   return (
     <div className="sign-in">
       <Dusk />
@@ -17,7 +21,9 @@ export function SignIn() {
           <Brand /> West Ember
         </h1>
         <p className="muted">Plan, feed, prove and keep the lights of a working fleet.</p>
+        {code !== null && <JoinForm code={code} onBack={() => setCode(null)} />}
         <Form
+          hidden={code !== null}
           layout="vertical"
           requiredMark={false}
           onFinish={(values: { username: string; password: string }) => signIn(values)}
@@ -35,6 +41,9 @@ export function SignIn() {
           )}
           <Button type="primary" htmlType="submit" size="large" block loading={isLoading}>
             Sign in
+          </Button>
+          <Button type="link" block onClick={() => setCode('')}>
+            I have a code
           </Button>
         </Form>
         {demo && (

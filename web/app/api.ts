@@ -1,12 +1,16 @@
 /** The server's answers through RTK Query. Changes to builds do not go through here but through the outbox. */
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type {
+  AddPerson,
+  ChangePerson,
   CreatedAlike,
   DemoChoices,
   Fleet,
   HistoryItem,
+  Invitation,
   NewUnit,
   Outcome,
+  People,
   PutOnShelf,
   Records,
   Session,
@@ -74,7 +78,7 @@ export const api = createApi({
   reducerPath: 'api',
   baseQuery: networkOrKept,
   refetchOnReconnect: true,
-  tagTypes: ['session', 'units', 'shop', 'shelf'],
+  tagTypes: ['session', 'units', 'shop', 'shelf', 'people'],
   endpoints: (build) => ({
     session: build.query<Session | null, void>({
       query: () => 'session',
@@ -86,6 +90,33 @@ export const api = createApi({
       query: (body) => ({ url: 'session', method: 'POST', body }),
       transformResponse: keepCsrf<Session>,
       invalidatesTags: ['session', 'units', 'shop'],
+    }),
+    join: build.mutation<Session, { code: string; password: string }>({
+      query: (body) => ({ url: 'join', method: 'POST', body }),
+      transformResponse: keepCsrf<Session>,
+      invalidatesTags: ['session', 'units', 'shop'],
+    }),
+    changeOwnPassword: build.mutation<Session, { old: string; new: string }>({
+      query: (body) => ({ url: 'session/password', method: 'PUT', body }),
+      transformResponse: keepCsrf<Session>,
+      invalidatesTags: ['session'],
+    }),
+    people: build.query<People, void>({ query: () => 'people', providesTags: ['people'] }),
+    addPerson: build.mutation<Invitation, AddPerson>({
+      query: (body) => ({ url: 'people', method: 'POST', body }),
+      invalidatesTags: ['people'],
+    }),
+    changePerson: build.mutation<void, ChangePerson & { id: string }>({
+      query: ({ id, ...body }) => ({ url: `people/${id}`, method: 'PATCH', body }),
+      invalidatesTags: ['people'],
+    }),
+    inviteAgain: build.mutation<Invitation, string>({
+      query: (id) => ({ url: `people/${id}/invitation`, method: 'PUT' }),
+      invalidatesTags: ['people'],
+    }),
+    endSessions: build.mutation<void, string>({
+      query: (id) => ({ url: `people/${id}/sessions`, method: 'DELETE' }),
+      invalidatesTags: ['people'],
     }),
     /** Here, or on every device of this person. */
     signOut: build.mutation<void, 'here' | 'everywhere'>({
@@ -149,6 +180,13 @@ export const {
   useDemoQuery,
   useSignInMutation,
   useSignOutMutation,
+  useJoinMutation,
+  useChangeOwnPasswordMutation,
+  usePeopleQuery,
+  useAddPersonMutation,
+  useChangePersonMutation,
+  useInviteAgainMutation,
+  useEndSessionsMutation,
   useYardInfiniteQuery,
   useFindUnitsQuery,
   useFleetsQuery,

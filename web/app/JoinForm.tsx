@@ -1,0 +1,33 @@
+import { Button, Form, Input } from 'antd';
+import { MIN_PASSWORD } from '../../core/contract/index.ts';
+import { errorSentence, useJoinMutation } from './api.ts';
+
+/** Comes in with the code that a lead gave, once, and chooses a password. */
+export function JoinForm({ code, onBack }: { code: string; onBack(): void }) {
+  const [join, { isLoading, error }] = useJoinMutation();
+  return (
+    <Form layout="vertical" requiredMark={false} initialValues={{ code }} onFinish={join}>
+      <Form.Item label="Code" name="code" rules={[{ required: true, min: 6, message: 'Type the code from the lead' }]}>
+        <Input size="large" autoCapitalize="characters" autoComplete="one-time-code" placeholder="K7QMX-2X9DA" />
+      </Form.Item>
+      <Form.Item
+        label="Choose a password"
+        name="password"
+        rules={[{ required: true, min: MIN_PASSWORD, message: `At least ${MIN_PASSWORD} characters` }]}
+      >
+        <Input.Password size="large" autoComplete="new-password" />
+      </Form.Item>
+      {error && (
+        <p className="state stop" role="alert">
+          {errorSentence(error)}
+        </p>
+      )}
+      <Button type="primary" htmlType="submit" size="large" block loading={isLoading}>
+        Come in
+      </Button>
+      <Button type="link" block onClick={onBack}>
+        I have a password
+      </Button>
+    </Form>
+  );
+}
