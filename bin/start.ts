@@ -4,7 +4,9 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { loadDemo, loadShelf } from '../demo/load.ts';
 import { DEMO_PASSWORD, DEMO_PEOPLE } from '../demo/world.ts';
+import { peopleService } from '../server/auth/peopleService.ts';
 import { peopleRepository } from '../server/auth/repository.ts';
+import { authService } from '../server/auth/service.ts';
 import { nightlyBackups } from '../server/backup/nightly.ts';
 import { clockFrom, machineClock } from '../server/clock.ts';
 import { ensurePrograms } from '../server/database/mariadb.ts';
@@ -22,7 +24,7 @@ const LONGEST_STOP_MS = 10_000;
 const HELP = `bin/start [--port N] [--data FOLDER] [--empty] [--host ADDRESS] [--cert FILE --key FILE | --self-signed]
   --port         port of the application (4310); the database takes the next one, on loopback only
   --data         folder for the data (.data)
-  --empty        no demo: add the first person with "bin/ember user add"
+  --empty        no demo: the first lead comes in with a code that is printed
   --host         address to listen on for the shop's network, such as 0.0.0.0 (127.0.0.1)
   --cert, --key  certificate and key in PEM: phones need https to work without a network
   --self-signed  make a certificate of our own and say how to trust it
@@ -125,8 +127,12 @@ async function main(): Promise<void> {
     console.log(
       `Demo sign-ins (password "${DEMO_PASSWORD}"): ${DEMO_PEOPLE.map((person) => `${person.username} (${person.role})`).join(', ')}`,
     );
-  } else if ((await people.count()) === 0) {
-    console.log('Nobody can sign in yet: add the first person with "bin/ember user add --name NAME --role lead".');
+  } else {
+    const first = await peopleService(running.database, clock, authService(running.database, clock)).firstLead();
+    if (first)
+      console.log(
+        `Nobody has come in yet. The first lead comes in here: ${running.address}/yard#first=${first.code} (code ${first.code}, for three days)`,
+      );
   }
   console.log('Ctrl-C stops it.');
 

@@ -63,7 +63,13 @@ export type ChangePerson = z.infer<typeof ChangePerson>;
 export const Invitation = z.object({ personId: z.string(), code: z.string(), until: z.string() });
 export type Invitation = z.infer<typeof Invitation>;
 
-export const Join = z.strictObject({ code: trimmedLine(40, 6), password: newPassword });
+export const Join = z.strictObject({
+  code: trimmedLine(40, 6),
+  password: newPassword,
+  name: trimmedLine(80, 1).optional().describe('of the first lead, whom nobody has named yet'),
+  username: trimmedLine(60, 1).optional(),
+});
+export type Join = z.infer<typeof Join>;
 export const OwnPassword = z.strictObject({ old: z.string().min(1).max(200), new: newPassword });
 export const PersonParams = z.strictObject({ id: z.string().min(1).max(36) });
 

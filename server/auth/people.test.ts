@@ -1,8 +1,12 @@
 /** People of the shop: invited, changed, kept out, and what of it is on record. */
+import { rmSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Invitation, People, PersonLine } from '../../core/contract/index.ts';
+import { temporaryFolder } from '../testing/preparedData.ts';
 import { testClock } from '../testing/testClock.ts';
 import { type Client, signIn, startTestServer } from '../testing/testServer.ts';
+import { peopleService } from './peopleService.ts';
+import { authService } from './service.ts';
 
 const DAY_MS = 24 * 3600 * 1000;
 let aheadMs = 0;
@@ -172,5 +176,42 @@ describe('what was done about people', () => {
     ]);
     expect(log.map(({ by }) => by)).toContain('Odile Marchbank');
     expect(JSON.stringify(log)).not.toContain(code);
+  });
+});
+
+describe('an empty shop', () => {
+  it('gives one code for its first lead, anew until somebody has come in, and then no more', async () => {
+    const dataFolder = temporaryFolder();
+    const empty = await startTestServer({ clock, dataFolder, fill: async () => {} });
+    try {
+      const people = peopleService(empty.database, clock, authService(empty.database, clock));
+      const [older, code] = [(await people.firstLead())!.code, (await people.firstLead())!.code];
+      const come = (of: string) =>
+        empty.app.inject({
+          method: 'POST',
+          url: '/api/join',
+          payload: { code: of, password: 'the-first-of-all', name: 'Odile Marchbank', username: 'Odile' },
+        });
+      expect(codeOf(await come(older))).toBe('CODE_WRONG');
+      const answer = await come(code);
+      expect(answer.json()).toMatchObject({ person: { name: 'Odile Marchbank', username: 'odile', role: 'lead' } });
+      expect(await people.firstLead()).toBeNull();
+      const first = await signIn(empty.app, 'odile', 'the-first-of-all');
+      expect((await first.get('/api/people')).json<People>().people).toHaveLength(1);
+    } finally {
+      await empty.stop();
+      rmSync(dataFolder, { recursive: true, force: true });
+    }
+  });
+
+  it('nobody else is named by who comes in', async () => {
+    const { username, code } = await invited();
+    await server.app.inject({
+      method: 'POST',
+      url: '/api/join',
+      payload: { code, password: 'a-new-password', name: 'Somebody Else', username: 'else' },
+    });
+    expect(await personOf(username)).toMatchObject({ hasJoined: true });
+    expect((await list()).people.some(({ name }) => name === 'Somebody Else')).toBe(false);
   });
 });

@@ -60,7 +60,7 @@ export async function peopleRoutes(
   app.post(
     '/api/join',
     { config: { access: 'open', rateLimit: tries(signInTries) }, schema: { body: Join, response: answers(Session) } },
-    async (request, reply) => comeIn(reply, await people.join(request.body.code, request.body.password)),
+    async (request, reply) => comeIn(reply, await people.join(request.body)),
   );
 
   app.put(

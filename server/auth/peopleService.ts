@@ -1,6 +1,6 @@
 /** People of the shop as a lead keeps them: who may come in, as what, and what was done about it. */
 import { randomInt } from 'node:crypto';
-import type { AddPerson, ChangePerson, Invitation, People } from '../../core/contract/index.ts';
+import type { AddPerson, ChangePerson, Invitation, Join, People } from '../../core/contract/index.ts';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
 import type { PersonRow } from '../database/models.ts';
@@ -18,6 +18,8 @@ const INVITATION_MS = 3 * 24 * 3600 * 1000;
 const SHOWN_EVENTS = 100;
 /** Colours for people whom nobody gave one. */
 const COLOURS = ['#7A4A2B', '#3A6EA5', '#3E7D4F', '#6B5B8C', '#8C3A2B', '#2B6F77'];
+/** Nobody has named the first lead yet. */
+const FIRST_USERNAME = 'lead';
 const ROLE_WORDS = { lead: 'lead', installer: 'installer', owner: 'fleet owner' } as const;
 
 function newCode(): string {
@@ -174,17 +176,52 @@ export function peopleService(database: Database, clock: Clock, auth: AuthServic
       auth.ended.emit('ended');
     },
 
-    /** Comes in with a code, once, and leaves with a password of one's own. */
-    async join(code: string, password: string): Promise<{ token: string; session: Session }> {
+    /**
+     * The code by which the first lead comes into a shop in which there is nobody; a new one as long as nobody has come in
+     * with it. Null where somebody can sign in.
+     */
+    firstLead(): Promise<Invitation | null> {
+      return people.transaction(async (transaction) => {
+        const rows = await people.list();
+        if (rows.some(({ hasJoined }) => hasJoined)) return null;
+        const waiting = rows.find(({ username }) => username === FIRST_USERNAME);
+        const id = waiting?.id ?? uuidv7();
+        if (!waiting)
+          await people.insert(
+            {
+              id,
+              username: FIRST_USERNAME,
+              name: 'First lead',
+              role: 'lead',
+              colour: COLOURS[0]!,
+              passwordHash: await hashPassword(newToken()),
+              fleetId: null,
+              isDisabled: false,
+              hasJoined: false,
+            },
+            transaction,
+          );
+        return invite(id, transaction);
+      });
+    },
+
+    /** Comes in with a code, once, and leaves with a password of one's own; the first lead with a name as well. */
+    async join({ code, password, name, username }: Join): Promise<{ token: string; session: Session }> {
       const row = await people.transaction(async (transaction) => {
         const found = await people.invitation(codeHash(code), transaction);
         const person = found && found.endsAt > clock() ? await people.byId(found.personId, transaction) : null;
         if (!person || person.isDisabled) throw new ApiError('CODE_WRONG');
-        await people.update(person.id, { passwordHash: await hashPassword(password), hasJoined: true }, transaction);
+        const isFirst = !person.hasJoined && person.username === FIRST_USERNAME;
+        const named = isFirst
+          ? { name: name ?? person.name, username: username?.toLowerCase() ?? person.username }
+          : { name: person.name, username: person.username };
+        const passwordHash = await hashPassword(password);
+        await people.update(person.id, { ...named, passwordHash, hasJoined: true }, transaction);
         await people.forgetInvitations(person.id, transaction);
         await people.end({ personId: person.id }, transaction);
-        await log(personOf(person), 'came in with a code and chose a password', transaction);
-        return person;
+        const joined = { ...person, ...named };
+        await log(personOf(joined), 'came in with a code and chose a password', transaction);
+        return joined;
       });
       auth.ended.emit('ended');
       return auth.begin(row);

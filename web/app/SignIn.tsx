@@ -2,7 +2,7 @@ import { Button, Form, Input } from 'antd';
 import { useState } from 'react';
 import { errorSentence, useDemoQuery, useSignInMutation } from './api.ts';
 import { Brand } from './Brand.tsx';
-import { codeInAddress } from './codeInAddress.ts';
+import { type CodeGiven, codeInAddress } from './codeInAddress.ts';
 import { Dusk } from './Dusk.tsx';
 import { JoinForm } from './JoinForm.tsx';
 import './signIn.css';
@@ -12,7 +12,7 @@ const ROLE_WORDS = { lead: 'lead', installer: 'installer', owner: 'fleet owner, 
 export function SignIn() {
   const { data: demo } = useDemoQuery();
   const [signIn, { isLoading, error }] = useSignInMutation();
-  const [code, setCode] = useState<string | null>(codeInAddress);
+  const [code, setCode] = useState<CodeGiven | null>(codeInAddress);
   return (
     <div className="sign-in">
       <Dusk />
@@ -21,7 +21,7 @@ export function SignIn() {
           <Brand /> West Ember
         </h1>
         <p className="muted">Plan, feed, prove and keep the lights of a working fleet.</p>
-        {code !== null && <JoinForm code={code} onBack={() => setCode(null)} />}
+        {code !== null && <JoinForm given={code} onBack={() => setCode(null)} />}
         <Form
           hidden={code !== null}
           layout="vertical"
@@ -42,7 +42,7 @@ export function SignIn() {
           <Button type="primary" htmlType="submit" size="large" block loading={isLoading}>
             Sign in
           </Button>
-          <Button type="link" block onClick={() => setCode('')}>
+          <Button type="link" block onClick={() => setCode({ code: '', isFirst: false })}>
             I have a code
           </Button>
         </Form>

@@ -8,6 +8,7 @@ import type {
   Fleet,
   HistoryItem,
   Invitation,
+  Join,
   NewUnit,
   Outcome,
   People,
@@ -91,7 +92,7 @@ export const api = createApi({
       transformResponse: keepCsrf<Session>,
       invalidatesTags: ['session', 'units', 'shop'],
     }),
-    join: build.mutation<Session, { code: string; password: string }>({
+    join: build.mutation<Session, Join>({
       query: (body) => ({ url: 'join', method: 'POST', body }),
       transformResponse: keepCsrf<Session>,
       invalidatesTags: ['session', 'units', 'shop'],

@@ -96,7 +96,7 @@ describe('people', () => {
 
 describe('the door with a code', () => {
   it('takes code and a new password; what is wrong with the code is said there', async () => {
-    const page = await renderPage(<JoinForm code="K7QMX-2X9DA" onBack={() => {}} />, {
+    const page = await renderPage(<JoinForm given={{ code: 'K7QMX-2X9DA', isFirst: false }} onBack={() => {}} />, {
       role: null,
       answers: { 'POST join': refusal(401, 'CODE_WRONG', 'This code is not right.') },
     });
@@ -107,5 +107,21 @@ describe('the door with a code', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Come in' }));
     expect((await screen.findByRole('alert')).textContent).toContain('This code is not right.');
     expect(page.sent('POST join')).toEqual([{ code: 'K7QMX-2X9DA', password: 'short but longer' }]);
+  });
+
+  it('asks the first lead of an empty shop for a name as well', async () => {
+    const page = await renderPage(<JoinForm given={{ code: 'K7QMX-2X9DA', isFirst: true }} onBack={() => {}} />, {
+      role: null,
+      answers: { 'POST join': refusal(401, 'CODE_WRONG', 'This code is not right.') },
+    });
+    await userEvent.type(screen.getByLabelText('Your name'), 'Odile Marchbank');
+    await userEvent.type(screen.getByLabelText('You sign in as'), 'odile');
+    await userEvent.type(screen.getByLabelText('Choose a password'), 'eight-or-more');
+    await userEvent.click(screen.getByRole('button', { name: 'Come in' }));
+    await waitFor(() =>
+      expect(page.sent('POST join')).toEqual([
+        { code: 'K7QMX-2X9DA', name: 'Odile Marchbank', username: 'odile', password: 'eight-or-more' },
+      ]),
+    );
   });
 });
