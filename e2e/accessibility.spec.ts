@@ -18,10 +18,25 @@ const panel = (name: string): NonNullable<View['open']> => [
   (page) => page.locator('.flash-now .ant-segmented-item', { hasText: name }).click(),
 ];
 
+async function openLoom(page: Page): Promise<void> {
+  await page.getByText('Looms', { exact: true }).click();
+  await page.getByRole('button', { name: 'Two work lamps, 7 m', exact: true }).click();
+  await page.getByRole('dialog').locator('.loom-drawing').waitFor();
+}
+
 /** In the order in which they are gone through: what belongs to one address stands together, and is loaded once. */
 const VIEWS: View[] = [
   { path: '/yard' },
   { path: '/shelf' },
+  {
+    path: '/shelf',
+    open: ['a loom', (page) => openLoom(page)],
+  },
+  { path: '/people' },
+  {
+    path: '/people',
+    open: ['somebody asked in', (page) => page.getByRole('button', { name: 'Ask somebody in' }).click()],
+  },
   { path: '/shop/stock' },
   { path: '/shop/crew' },
   { path: '/shop' },
@@ -32,6 +47,20 @@ const VIEWS: View[] = [
       async (page) => {
         await page.locator('.block.may-move').last().press('Enter');
         await page.getByRole('button', { name: 'Due date, windows' }).click();
+      },
+    ],
+  },
+  {
+    path: '/unit/SR-05/survey',
+    open: ['a slot without its terminal', (page) => page.getByRole('button', { name: /^Slot 10,/ }).click()],
+  },
+  {
+    path: '/unit/SR-05/feed',
+    open: [
+      'a spare circuit',
+      async (page) => {
+        await page.getByRole('button', { name: 'Spare circuit …' }).click();
+        await page.locator('.spare-choices li').first().waitFor();
       },
     ],
   },
@@ -126,7 +155,7 @@ test.describe('a screen reader and weak eyes', () => {
       data: { username: 'odile', password: 'causeway' },
     });
     expect(answer.ok()).toBe(true);
-    for (const tag of ['SR-03', 'SR-11', 'SR-21']) {
+    for (const tag of ['SR-03', 'SR-05', 'SR-11', 'SR-21']) {
       const found = await context.request.get(`${address()}/api/units?text=${tag}`);
       unitIds.set(tag, ((await found.json()) as { rows: { id: string }[] }).rows[0]!.id);
     }
@@ -139,7 +168,7 @@ test.describe('a screen reader and weak eyes', () => {
       if (shown !== path) {
         await page.goto(address() + path.replace(/SR-\d+/, (tag) => unitIds.get(tag)!));
         await page
-          .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td, .worker')
+          .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td, .worker, .person-row')
           .first()
           .waitFor({ state: 'attached' });
         await page.waitForLoadState('networkidle');

@@ -14,20 +14,15 @@ interface Shot {
 
 const SHOTS: Shot[] = [
   { name: 'yard', path: '/yard' },
-  { name: 'survey', path: '/unit/SR-05/survey', prepare: (page) => page.locator('.slot').nth(3).click() },
+  {
+    name: 'survey',
+    path: '/unit/SR-05/survey',
+    prepare: (page) => page.getByRole('button', { name: /^Slot 10,/ }).click(),
+  },
   {
     name: 'place',
     path: '/unit/SR-07/place',
     prepare: (page) => page.locator('[data-lamp=R4][data-view=rear]').click(),
-  },
-  {
-    name: 'place-sight',
-    path: '/unit/SR-07/place',
-    prepare: async (page) => {
-      await page.locator('[data-lamp=T1][data-view=plan]').click();
-      await page.keyboard.press('v');
-      await page.locator('.field-map svg').waitFor();
-    },
   },
   {
     name: 'place-holes',
@@ -51,11 +46,11 @@ const SHOTS: Shot[] = [
   },
   { name: 'feed', path: '/unit/SR-11/feed', prepare: (page) => page.locator('[data-feed="Side strobes"]').click() },
   {
-    name: 'feed-routes',
-    path: '/unit/SR-11/feed',
+    name: 'feed-spare',
+    path: '/unit/SR-05/feed',
     prepare: async (page) => {
-      await page.locator('.field-tabs button', { hasText: 'Routes' }).click();
-      await page.locator('[data-way-point="hole in the tail beam"][data-view=plan]').click();
+      await page.getByRole('button', { name: 'Spare circuit …' }).click();
+      await page.locator('.spare-choices li').first().waitFor();
     },
   },
   { name: 'flash', path: '/unit/SR-07/flash', prepare: (page) => page.locator('.timeline-row').nth(5).click() },
@@ -80,16 +75,22 @@ const SHOTS: Shot[] = [
   { name: 'prove', path: '/unit/SR-11/prove' },
   { name: 'hand-over', path: '/unit/SR-07/handover' },
   {
+    name: 'shelf-looms',
+    path: '/shelf',
+    prepare: async (page) => {
+      await page.getByText('Looms', { exact: true }).click();
+      await page.getByRole('button', { name: 'Two work lamps, 7 m', exact: true }).click();
+      await page.getByRole('dialog').locator('.loom-drawing').waitFor();
+    },
+  },
+  { name: 'people', path: '/people', prepare: (page) => page.getByRole('region', { name: 'Crew' }).waitFor() },
+  {
     name: 'phone-survey',
     path: '/unit/SR-05/survey',
     phone: true,
-    prepare: async (page) => {
-      await page.locator('.survey-tabs button', { hasText: 'Questions' }).click();
-      await page.locator('.survey-tabs').evaluate((tabs) => tabs.scrollIntoView());
-    },
+    prepare: (page) => page.getByRole('button', { name: /^Slot 10,/ }).click(),
   },
   { name: 'phone-build', path: '/unit/SR-07/build', phone: true },
-  { name: 'phone-prove', path: '/unit/SR-11/prove', phone: true },
 ];
 
 globalSetup();
@@ -101,7 +102,7 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
 });
 try {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
   // The loader that runs this file marks functions with their names by a helper that the page does not have.
   await context.addInitScript('globalThis.__name = (marked) => marked');
   await context.addInitScript(shiftClock, clockOffsetMs);
@@ -118,7 +119,7 @@ try {
     await page.setViewportSize(shot.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });
     await page.goto(address + shot.path.replace(/SR-\d+/, (tag) => units.find((unit) => unit.tag === tag)!.id));
     await page
-      .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td')
+      .locator('.unit-track small, .rows button, .shelf-scroll td, .block, .stock-table td, .person-row')
       .first()
       .waitFor({ state: 'attached' });
     await page.locator('.work > .empty').first().waitFor({ state: 'detached' });

@@ -126,6 +126,19 @@ export function LoomForm({
             <NumberInput aria-label="Relay, A" min={1} max={200} suffix="A" style={{ width: '100%' }} />
           </Form.Item>
         </div>
+        <div className="two loom-also">
+          <Form.Item label="A switch comes with it" name="hasSwitch" valuePropName="checked" layout="horizontal">
+            <Switch aria-label="A switch comes with it" />
+          </Form.Item>
+          <Form.Item label="Way back" name="hasReturn">
+            <Radio.Group
+              options={[
+                { value: false, label: 'lamps ground where they sit' },
+                { value: true, label: 'trunk and legs bring it' },
+              ]}
+            />
+          </Form.Item>
+        </div>
         <h3>Leads, as laid along a tape</h3>
         {drawn.success && <LoomDrawing loom={drawn.data} unit={unit} />}
         {LEADS.map(({ name, words }) => (
@@ -166,19 +179,6 @@ export function LoomForm({
             </>
           )}
         </Form.List>
-        <div className="two loom-also">
-          <Form.Item label="A switch comes with it" name="hasSwitch" valuePropName="checked" layout="horizontal">
-            <Switch aria-label="A switch comes with it" />
-          </Form.Item>
-          <Form.Item label="Way back" name="hasReturn">
-            <Radio.Group
-              options={[
-                { value: false, label: 'lamps ground where they sit' },
-                { value: true, label: 'trunk and legs bring it' },
-              ]}
-            />
-          </Form.Item>
-        </div>
         {wrong && <Alert type="warning" title={wrong} />}
       </Form>
     </Modal>
