@@ -1,6 +1,6 @@
 /** The cut list: every wire of a unit with its tag, ends, terminals, strip lengths and shrink, in the order of the feeds. */
 import type { Build, Element, ElementOf, SourceKind, Terminal, Wire } from '../document/index.ts';
-import { deriveFeeds, isRun, seatOf, sourceInBox, unitsOwnParts } from '../graph/index.ts';
+import { deriveFeeds, isSized, seatOf, sourceInBox, unitsOwnParts } from '../graph/index.ts';
 import { conductor, type Millimetres, type SquareMillimetres, wireOuterMm } from '../units/index.ts';
 import { BOX_TERMINALS, terminalFor } from './boxTerminals.ts';
 
@@ -157,12 +157,12 @@ const SHRINK_PER_OUTER = 9;
 export const shrinkOver = (areaMm2: SquareMillimetres): number =>
   Math.max(MIN_SHRINK_MM, Math.round(wireOuterMm(areaMm2) * SHRINK_PER_OUTER));
 
-/** Every wire that the crew runs once, feed by feed; wires of no feed come last. Lengths as planned, spare ends included, mm. */
+/** Every wire that the crew cuts once, feed by feed; wires of no feed come last, leads of ready looms not at all. Lengths as planned, spare ends included, mm. */
 export function cutList(build: Build): CutLine[] {
   const listed = new Set<string>();
   const lines: CutLine[] = [];
   const add = (wire: Wire, feed: string) => {
-    if (listed.has(wire.id) || !isRun(wire)) return;
+    if (listed.has(wire.id) || !isSized(wire)) return;
     listed.add(wire.id);
     const [from, to] = [build.elements[wire.from.elementId], build.elements[wire.to.elementId]];
     if (!from || !to) return;
@@ -199,17 +199,24 @@ const MADE_BEFORE: ReadonlySet<Element['kind']> = new Set(['tap', 'lampLoad']);
 const isInHousing = (build: Build, { origin, from, to }: Wire): boolean =>
   origin === 'part' && [from, to].some(({ elementId }) => build.elements[elementId]?.kind === 'lampLoad');
 
-/** Ends of the unit's own leads, and of leads that parts bring, that the crew has to join. */
+/** Is an end there already: made by the unit's maker, by the part's, or by the loom's? */
+function isMade(build: Build, wire: Wire, element: Element): boolean {
+  // A part's own lead comes fastened to it, and a fuse in a slot is pushed in.
+  if (wire.origin === 'part' && (element.kind === 'modulator' || element.kind === 'fuse')) return true;
+  if (!wire.loomId) return MADE_BEFORE.has(element.kind);
+  if (element.loomId === wire.loomId || element.kind === 'cap') return true;
+  return element.kind === 'lampLoad' && build.looms[wire.loomId]?.loom.ends === 'plugs';
+}
+
+/** Ends of the unit's own leads, of leads that parts bring, and of ready looms, that the crew has to join. */
 export function givenEnds(build: Build): GivenEnd[] {
   const untouched = unitsOwnParts(build);
   return Object.values(build.wires)
-    .filter((wire) => !isRun(wire) && !isInHousing(build, wire))
+    .filter((wire) => !isSized(wire) && !isInHousing(build, wire))
     .flatMap((wire) =>
       [wire.from, wire.to].flatMap((at): GivenEnd[] => {
         const element = build.elements[at.elementId];
-        // A part's own lead comes fastened to it, and a fuse in a slot is pushed in.
-        const isItsOwn = wire.origin === 'part' && (element?.kind === 'modulator' || element?.kind === 'fuse');
-        if (!element || isItsOwn || untouched.has(element.id) || MADE_BEFORE.has(element.kind)) return [];
+        if (!element || untouched.has(element.id) || isMade(build, wire, element)) return [];
         const { areaMm2 } = conductor(wire.table, wire.gauge);
         return [{ wire, at, end: { to: terminalName(build, at), ...fittingOf(build, element, areaMm2) } }];
       }),
@@ -217,8 +224,8 @@ export function givenEnds(build: Build): GivenEnd[] {
 }
 
 /** What stands for a wire that has no tag, because it was never cut. */
-export const givenName = ({ origin, colour }: Wire): string =>
-  origin === 'unit' ? `the unit's own ${colour} lead` : `its ${colour} lead`;
+export const givenName = ({ origin, loomId, colour }: Wire): string =>
+  loomId ? `the loom's ${colour} lead` : origin === 'unit' ? `the unit's own ${colour} lead` : `its ${colour} lead`;
 
 export interface WireOrder {
   gauge: string;

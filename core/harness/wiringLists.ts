@@ -160,6 +160,10 @@ export interface BundleLine {
   holeMm: Millimetres | null;
 }
 
+/** What a lead of a ready loom is called among tags of wires that were cut: by its loom. */
+const loomKey = (build: Build, wireId: string): string =>
+  build.looms[build.wires[wireId]?.loomId ?? '']?.loom.key ?? '';
+
 /** What runs together in each section, in the order of the routes; sections without a wire are left out. */
 export function bundleList(build: Build, body: Body, lines: readonly CutLine[] = cutList(build)): BundleLine[] {
   const routes = wireRoutes(build, body);
@@ -174,8 +178,8 @@ export function bundleList(build: Build, body: Body, lines: readonly CutLine[] =
         lengthMm,
         slackMm,
         wires: runs
-          .map((run) => run.wireIds.map((id) => tags.get(id)).join('+'))
-          .sort((one, other) => Number.parseInt(one.slice(1), 10) - Number.parseInt(other.slice(1), 10))
+          .map((run) => run.wireIds.map((id) => tags.get(id) ?? loomKey(build, id)).join('+'))
+          .sort((one, other) => one.localeCompare(other, 'en', { numeric: true }))
           .join(' '),
         count: runs.length,
         diameterMm,

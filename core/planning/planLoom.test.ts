@@ -4,7 +4,7 @@ import { keptFigures } from '../circuit/index.ts';
 import type { Build, Loom, LoomLead } from '../document/index.ts';
 import { applyDrafts } from '../document/index.ts';
 import { deriveFeeds, isSized, ownParts } from '../graph/index.ts';
-import { loomEnds, shortMm } from '../harness/index.ts';
+import { cutList, jointList, loomEnds, shortMm } from '../harness/index.ts';
 import { assess } from '../rules/index.ts';
 import { jobSteps } from '../steps/index.ts';
 import { inWords } from '../units/index.ts';
@@ -87,6 +87,21 @@ describe('a loom that is bought ready', () => {
       partsList(laid(undefined, { loom: { ...LOOM, ends: 'open' } }), []).find(({ name }) => /crimp, red/.test(name))!
         .quantity,
     ).toBe(4);
+  });
+
+  it('is cut nowhere; what is joined is its power lead, and lamps where its legs end open', () => {
+    expect(cutList(build)).toEqual([]);
+    const joined = (of: Build) =>
+      jointList(of)
+        .filter(({ wires }) => wires.length > 0)
+        .map(({ at, leads }) => [at, leads[0]]);
+    expect(joined(build).filter(([at]) => !String(at).startsWith('Ground'))).toEqual([
+      ['slot key', "the loom's orange lead"],
+    ]);
+    const open = laid(undefined, { loom: { ...LOOM, ends: 'open' } });
+    expect(joined(open).map(([at]) => at)).toEqual(
+      expect.arrayContaining(['slot key', 'L1 +', 'R1 +', 'L1 -', 'R1 -']),
+    );
   });
 
   it('is laid whole, and is not sized by anybody', () => {

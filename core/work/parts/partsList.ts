@@ -3,7 +3,7 @@
 import { bodyOf } from '../../body/index.ts';
 import { type AssessedFeed, FAMILIES } from '../../circuit/index.ts';
 import type { Build, Element, ElementOf, Id, Terminal, Wire } from '../../document/index.ts';
-import { seatOf, unitsOwnParts, wiresRun } from '../../graph/index.ts';
+import { isSized, seatOf, unitsOwnParts, wiresRun } from '../../graph/index.ts';
 import { givenEnds, terminalFor } from '../../harness/index.ts';
 import { compareTags, housings } from '../../place/index.ts';
 
@@ -257,7 +257,7 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
       use: control.name,
     });
   }
-  for (const wire of wiresRun(build)) addWire(build, wire, feedOf.get(wire.id) ?? '', lines);
+  for (const wire of wiresRun(build).filter(isSized)) addWire(build, wire, feedOf.get(wire.id) ?? '', lines);
   for (const { wire, at } of givenEnds(build)) {
     // Contacts come with the plug pair, rings with the ground bolt.
     if (['connector', 'ground'].includes(build.elements[at.elementId]?.kind ?? '')) continue;
@@ -275,10 +275,6 @@ function addLooms(build: Build, feedOf: ReadonlyMap<Id, string>, lines: Lines): 
 }
 
 function addWire(build: Build, wire: Wire, use: string, lines: Lines): void {
-  if (wire.loomId) {
-    addJoint(wire, loomCrimps(build, wire), use, lines);
-    return;
-  }
   const label = gaugeName(wire.table, wire.gauge);
   if (wire.loomLengthMm === null)
     lines.add({
@@ -296,16 +292,6 @@ function addWire(build: Build, wire: Wire, use: string, lines: Lines): void {
   // A ready loom brings the plug of one end along; what goes into a cavity or a cap is no crimp.
   const plain = [wire.from, wire.to].filter((at) => !isWithoutCrimp(build, at)).length;
   addJoint(wire, Math.max(0, plain - (wire.loomLengthMm === null ? 0 : 1)), use, lines);
-}
-
-/** Where a lead of a loom is joined to something that does not come with it; lamps plug in where its legs end in plugs. */
-function loomCrimps(build: Build, wire: Wire): number {
-  const isPlugged = build.looms[wire.loomId!]?.loom.ends === 'plugs';
-  return [wire.from, wire.to].filter(({ elementId }) => {
-    const element = build.elements[elementId];
-    if (!element || element.loomId || element.kind === 'cap' || element.kind === 'ground') return false;
-    return !(element.kind === 'lampLoad' && isPlugged);
-  }).length;
 }
 
 function isWithoutCrimp(build: Build, { elementId }: Terminal): boolean {
