@@ -70,7 +70,8 @@ const VIEWS: View[] = [
     open: [
       'every hole, and a base to be measured',
       async (page) => {
-        await page.keyboard.press('o');
+        // By its button: a key that comes before the stage is there is nobody's.
+        await page.getByRole('button', { name: /^Holes/ }).click();
         await page
           .getByRole('button', { name: /^Choose L1/ })
           .first()
@@ -84,7 +85,7 @@ const VIEWS: View[] = [
     open: [
       'a row on a part',
       async (page) => {
-        await page.keyboard.press('r');
+        await page.locator('.sheet-tools button', { hasText: 'Row' }).click();
         await page.getByRole('region', { name: 'Row' }).waitFor();
       },
     ],
