@@ -81,8 +81,15 @@ describe('an acknowledgement', () => {
     );
     const [{ operation, stamp }] = opened().pending as [Pending];
     await waitFor(() => expect(drawn).toBeGreaterThan(1));
-    // What the stage asks of the server is answered, or known to be away, before anything is counted.
-    await act(async () => void (await Promise.all((store.dispatch as Dispatch)(api.util.getRunningQueriesThunk()))));
+    // What the stage asks of the server is answered, or known to be away, and drawn, before anything is counted.
+    let before: number;
+    do {
+      before = drawn;
+      await act(async () => {
+        await Promise.all((store.dispatch as Dispatch)(api.util.getRunningQueriesThunk()));
+        await new Promise((resolve) => setTimeout(resolve));
+      });
+    } while (drawn !== before);
     drawn = 0;
     const { id } = operation;
     act(() => {
