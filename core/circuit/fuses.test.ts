@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { FuseFamily } from '../document/index.ts';
-import { FAMILIES, fuseForLoadA, fuseResistanceOhm, openingTime } from './fuses.ts';
+import { FAMILIES, fuseColour, fuseForLoadA, fuseResistanceOhm, isBlade, openingTime } from './fuses.ts';
 
 const NEVER = Number.POSITIVE_INFINITY;
 
@@ -8,14 +8,23 @@ const NEVER = Number.POSITIVE_INFINITY;
  * Limits as the sheets give them, from memory: multiple of the rating, not before, by (s). Blades after ISO 8820-3, bolt-in
  * fuses after ISO 8820-5, cartridges after ISO 8820-4, breakers after SAE J553 type I; links are common practice, no source.
  */
+const USUAL_BLADE: [number, number, number][] = [
+  [1.1, 360_000, NEVER],
+  [1.35, 0.75, 600],
+  [1.6, 0.25, 50],
+  [2, 0.15, 5],
+  [3.5, 0.04, 0.5],
+  [6, 0, 0.1],
+];
 const LIMITS: Record<FuseFamily, [number, number, number][]> = {
-  blade: [
+  blade: USUAL_BLADE,
+  smallBlade: USUAL_BLADE,
+  largeBlade: [
     [1.1, 360_000, NEVER],
-    [1.35, 0.75, 600],
-    [1.6, 0.25, 50],
-    [2, 0.15, 5],
-    [3.5, 0.04, 0.5],
-    [6, 0, 0.1],
+    [1.35, 60, 1800],
+    [2, 2, 60],
+    [3.5, 0.2, 7],
+    [6, 0.04, 1],
   ],
   cartridge: [
     [1.1, 360_000, NEVER],
@@ -89,6 +98,31 @@ describe('a rating', () => {
     expect(fuseForLoadA(24.1, 'midi')).toBe(40);
     expect(fuseForLoadA(160, 'midi')).toBe(200);
     expect(fuseForLoadA(161, 'midi')).toBeNull();
+  });
+
+  it('is one of its width: small blades from 2 A to 30 A, large ones from 20 A to 80 A', () => {
+    expect(fuseForLoadA(1, 'smallBlade')).toBe(2);
+    expect(fuseForLoadA(24, 'smallBlade')).toBe(30);
+    expect(fuseForLoadA(24.1, 'smallBlade')).toBeNull();
+    expect(fuseForLoadA(5, 'largeBlade')).toBe(20);
+    expect(fuseForLoadA(64, 'largeBlade')).toBe(80);
+    expect(fuseForLoadA(64.1, 'largeBlade')).toBeNull();
+  });
+
+  it('is told by its colour, which large blades have of their own; what is bolted has none', () => {
+    expect([3, 7.5, 10, 40].map((ratingA) => fuseColour('blade', ratingA))).toEqual([
+      'violet',
+      'brown',
+      'red',
+      'orange',
+    ]);
+    expect(fuseColour('smallBlade', 7.5)).toBe('brown');
+    expect([35, 50, 80].map((ratingA) => fuseColour('largeBlade', ratingA))).toEqual(['brown', 'red', 'clear']);
+    expect(fuseColour('smallBlade', 40)).toBe('');
+    expect(fuseColour('blade', null)).toBe('');
+    expect(fuseColour('midi', 30)).toBe('');
+    const blades = (Object.keys(FAMILIES) as FuseFamily[]).filter(isBlade);
+    expect(blades).toEqual(['blade', 'smallBlade', 'largeBlade']);
   });
 
   it('every family has rising ratings and a drop of 50 to 200 mV at each', () => {

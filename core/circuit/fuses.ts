@@ -3,8 +3,13 @@
 import type { FuseFamily } from '../document/index.ts';
 import type { Amps, Ohms, Volts } from '../units/index.ts';
 
-/** Blade fuses by ISO 8820-3 / SAE J1284 (colours from memory). */
-export const BLADE_FUSES = [
+interface Blade {
+  ratingA: Amps;
+  colour: string;
+}
+
+/** Blade fuses of the usual width by ISO 8820-3 / SAE J1284 (colours from memory). */
+const BLADES: readonly Blade[] = [
   { ratingA: 1, colour: 'black' },
   { ratingA: 2, colour: 'grey' },
   { ratingA: 3, colour: 'violet' },
@@ -18,7 +23,36 @@ export const BLADE_FUSES = [
   { ratingA: 30, colour: 'green' },
   { ratingA: 35, colour: 'blue-green' },
   { ratingA: 40, colour: 'orange' },
-] as const;
+];
+
+/** The small ones have the same colours, and are made from 2 A to 30 A (ISO 8820-3 type E, from memory). */
+const SMALL_BLADES = BLADES.filter(({ ratingA }) => ratingA >= 2 && ratingA <= 30);
+
+/** The large ones begin where the usual ones get hot, and have colours of their own (ISO 8820-3 type G, from memory). */
+const LARGE_BLADES: readonly Blade[] = [
+  { ratingA: 20, colour: 'yellow' },
+  { ratingA: 25, colour: 'grey' },
+  { ratingA: 30, colour: 'green' },
+  { ratingA: 35, colour: 'brown' },
+  { ratingA: 40, colour: 'orange' },
+  { ratingA: 50, colour: 'red' },
+  { ratingA: 60, colour: 'blue' },
+  { ratingA: 70, colour: 'tan' },
+  { ratingA: 80, colour: 'clear' },
+];
+
+const COLOURED: Partial<Record<FuseFamily, readonly Blade[]>> = {
+  blade: BLADES,
+  smallBlade: SMALL_BLADES,
+  largeBlade: LARGE_BLADES,
+};
+
+/** The colour that a fuse is told by; empty for families that have none. `fuseColour('blade', 7.5) // => 'brown'` */
+export const fuseColour = (family: FuseFamily, ratingA: Amps | null): string =>
+  COLOURED[family]?.find((fuse) => fuse.ratingA === ratingA)?.colour ?? '';
+
+/** Is it pushed into a slot or a holder, whatever its width? */
+export const isBlade = (family: FuseFamily): boolean => COLOURED[family] !== undefined;
 
 /** At a multiple of its rating a protection opens no sooner and no later than so many seconds. */
 export interface TimeCurrentLimit {
@@ -39,22 +73,40 @@ export interface Family {
 
 const NEVER = Number.POSITIVE_INFINITY;
 
+const ratingsOf = (blades: readonly Blade[]): Amps[] => blades.map(({ ratingA }) => ratingA);
+
+/** Blades of the usual width and small ones open alike; large ones are slower. */
+const USUAL_BLADE = {
+  timeCurrentLimits: [
+    { multiple: 1.1, notBeforeS: 360_000, byS: NEVER },
+    { multiple: 1.35, notBeforeS: 0.75, byS: 600 },
+    { multiple: 1.6, notBeforeS: 0.25, byS: 50 },
+    { multiple: 2, notBeforeS: 0.15, byS: 5 },
+    { multiple: 3.5, notBeforeS: 0.04, byS: 0.5 },
+    { multiple: 6, notBeforeS: 0, byS: 0.1 },
+  ],
+  dropAtRatingV: 0.1,
+  resets: false,
+  source: 'ISO 8820-3 time-current limits, from memory; they vary by edition and type',
+} as const;
+
 /** The families that crews fit. */
 export const FAMILIES: Record<FuseFamily, Family> = {
-  blade: {
-    name: 'blade',
-    ratingsA: BLADE_FUSES.map((fuse) => fuse.ratingA),
+  blade: { ...USUAL_BLADE, name: 'blade', ratingsA: ratingsOf(BLADES) },
+  smallBlade: { ...USUAL_BLADE, name: 'small blade', ratingsA: ratingsOf(SMALL_BLADES) },
+  largeBlade: {
+    name: 'large blade',
+    ratingsA: ratingsOf(LARGE_BLADES),
     timeCurrentLimits: [
       { multiple: 1.1, notBeforeS: 360_000, byS: NEVER },
-      { multiple: 1.35, notBeforeS: 0.75, byS: 600 },
-      { multiple: 1.6, notBeforeS: 0.25, byS: 50 },
-      { multiple: 2, notBeforeS: 0.15, byS: 5 },
-      { multiple: 3.5, notBeforeS: 0.04, byS: 0.5 },
-      { multiple: 6, notBeforeS: 0, byS: 0.1 },
+      { multiple: 1.35, notBeforeS: 60, byS: 1800 },
+      { multiple: 2, notBeforeS: 2, byS: 60 },
+      { multiple: 3.5, notBeforeS: 0.2, byS: 7 },
+      { multiple: 6, notBeforeS: 0.04, byS: 1 },
     ],
-    dropAtRatingV: 0.1,
+    dropAtRatingV: 0.09,
     resets: false,
-    source: 'ISO 8820-3 time-current limits, from memory; they vary by edition and type',
+    source: 'ISO 8820-3 type G time-current limits, from memory; they vary by edition',
   },
   cartridge: {
     name: 'cartridge',

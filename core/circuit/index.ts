@@ -19,7 +19,7 @@ export {
   ratedCurrentA,
   takenFromSlotA,
 } from './feedFigures.ts';
-export { BLADE_FUSES, CONTINUOUS_RATIO, FAMILIES, fuseForLoadA, openingTime } from './fuses.ts';
+export { CONTINUOUS_RATIO, FAMILIES, fuseColour, fuseForLoadA, isBlade, openingTime } from './fuses.ts';
 export { keptFigures } from './keptFigures.ts';
 export { type LightState, lightState } from './lightState.ts';
 export {

@@ -21,18 +21,19 @@ export const WIRE: Record<WireColour, string> = {
   black: '#4E5B66',
 };
 
-export const BLADE: Record<number, string> = {
-  1: '#7C848B',
-  2: '#8A9096',
-  3: '#A489D6',
-  4: '#D98BA6',
-  5: '#CDA77C',
-  7.5: '#B07B55',
-  10: '#E0685B',
-  15: '#5A97D8',
-  20: '#E0BC45',
-  25: '#D9DEE1',
-  30: '#4E9C62',
-  35: '#4FA3A0',
-  40: '#E07F33',
+/** Blades by the name of their colour. */
+export const BLADE: Record<string, string> = {
+  black: '#7C848B',
+  grey: '#8A9096',
+  violet: '#A489D6',
+  pink: '#D98BA6',
+  tan: '#CDA77C',
+  brown: '#B07B55',
+  red: '#E0685B',
+  blue: '#5A97D8',
+  yellow: '#E0BC45',
+  clear: '#D9DEE1',
+  green: '#4E9C62',
+  'blue-green': '#4FA3A0',
+  orange: '#E07F33',
 };

@@ -10,6 +10,7 @@ import {
   type WireEnd,
   wireEnds,
 } from './conduct.ts';
+import { FAMILY_OF_SIZE, sizeOf } from './fuseBoxes.ts';
 import { controlOfSource } from './slots.ts';
 
 export interface Feed {
@@ -61,7 +62,8 @@ export function deriveFeeds(build: Build): Feed[] {
 function unitsOwnFuse(build: Build, tap: ElementOf<'tap'>): ElementOf<'fuse'> | null {
   const slot = build.slots[tap.slotId];
   if (!slot?.ratingA || tap.limitA !== null) return null;
-  return { id: tap.id, kind: 'fuse', name: tap.name, family: 'blade', ratingA: slot.ratingA, wanted: 'always' };
+  const { id, name } = tap;
+  return { id, kind: 'fuse', name, family: FAMILY_OF_SIZE[sizeOf(slot)], ratingA: slot.ratingA, wanted: 'always' };
 }
 
 /** Elements and wires of a feed that no other feed uses: what comes off when it is taken apart. */

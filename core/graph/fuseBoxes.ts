@@ -37,9 +37,9 @@ export const sizeOf = (slot: Slot): FuseSize => slot.size ?? 'blade';
 
 /** The family that goes into a slot. */
 export const FAMILY_OF_SIZE: Record<FuseSize, FuseFamily> = {
-  bladeSmall: 'blade',
+  bladeSmall: 'smallBlade',
   blade: 'blade',
-  bladeLarge: 'blade',
+  bladeLarge: 'largeBlade',
   cartridge: 'cartridge',
   bolted: 'midi',
 };
@@ -52,6 +52,9 @@ export const SIZE_WORDS: Record<FuseSize, string> = {
   bolted: 'bolted fuse',
 };
 
+/** Holders that take a feed from a slot by a second fuse are made for small blades and the usual ones (common practice, no source). */
+const HELD_SIZES: readonly FuseSize[] = ['bladeSmall', 'blade'];
+
 /**
  * Does the feed's own fuse go into the slot, and its wire into the cavity behind it? So it does where nothing is on the
  * slot and the load side waits for a terminal, and in sizes of which no tap holders are made.
@@ -59,11 +62,11 @@ export const SIZE_WORDS: Record<FuseSize, string> = {
 export const takesFeedsFuse = (slot: Slot): boolean =>
   slot.kind === 'slot' &&
   slot.ratingA === null &&
-  (cavityOf(slot) === 'noLoadSide' || ['cartridge', 'bolted'].includes(sizeOf(slot)));
+  (cavityOf(slot) === 'noLoadSide' || !HELD_SIZES.includes(sizeOf(slot)));
 
-/** Do holders go into a slot that take its feed from a second fuse? None are made for cartridges and bolted fuses. */
+/** Do holders go into a slot that take its feed from a second fuse? */
 export const takesHolder = (slot: Slot): boolean =>
-  slot.kind === 'slot' && cavityOf(slot) !== 'hollow' && !['cartridge', 'bolted'].includes(sizeOf(slot));
+  slot.kind === 'slot' && cavityOf(slot) !== 'hollow' && HELD_SIZES.includes(sizeOf(slot));
 
 /** The slot that a fuse of the crew's sits in; null where it has a holder of its own. */
 export function seatOf(build: Build, fuse: ElementOf<'fuse'>): Slot | null {

@@ -4,7 +4,7 @@
  * own. The screen and the files that are handed out draw the same shapes.
  */
 
-import { type FeedFigures, plannedA } from '../circuit/index.ts';
+import { type FeedFigures, fuseColour, isBlade, plannedA } from '../circuit/index.ts';
 import type { Build, FuseFamily, Id, Lamp, Wire } from '../document/index.ts';
 import type { Contact } from '../graph/index.ts';
 import { BLADE, type Feed, LIGHT, outwardWires, sourceName, WIRE } from '../graph/index.ts';
@@ -154,7 +154,7 @@ const text = (
 const fitted = (words: string, letters: number): string =>
   words.length <= letters ? words : `${words.slice(0, letters - 1)}…`;
 
-const FAMILY_FILL: Record<Exclude<FuseFamily, 'blade'>, string> = {
+const FAMILY_FILL: Partial<Record<FuseFamily, string>> = {
   midi: '#C9A46A',
   mega: '#B98A4E',
   breaker: '#9AA7B2',
@@ -165,7 +165,7 @@ const FAMILY_FILL: Record<Exclude<FuseFamily, 'blade'>, string> = {
 /** A protection: a blade in its colour, a bolted bar, a breaker with its button, a link as a thin place in the wire. */
 function fuseShapes(x: number, y: number, family: FuseFamily, ratingA: Amps, ink: Ink): Shape[] {
   const rating = text(x + 15, y + 4, String(ratingA), 'rating', { anchor: 'middle', fill: '#14191E' });
-  const fill = family === 'blade' ? (BLADE[ratingA] ?? '#8A9096') : FAMILY_FILL[family];
+  const fill = FAMILY_FILL[family] ?? BLADE[fuseColour(family, ratingA)] ?? '#8A9096';
   const body: Shape = {
     kind: 'rect',
     x,
@@ -176,7 +176,7 @@ function fuseShapes(x: number, y: number, family: FuseFamily, ratingA: Amps, ink
     fill,
     stroke: ink.casing,
   };
-  if (family === 'blade')
+  if (isBlade(family))
     return [{ kind: 'path', d: `M${x + 7} ${y + 9}v6M${x + 23} ${y + 9}v6`, stroke: ink.line, width: 3 }, body, rating];
   if (family === 'link') return [{ ...body, height: 12, y: y - 6 } as Shape, rating];
   return [

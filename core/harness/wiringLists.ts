@@ -2,7 +2,7 @@
 
 import type { Body } from '../body/index.ts';
 import type { FeedFigures } from '../circuit/index.ts';
-import { BLADE_FUSES, FAMILIES } from '../circuit/index.ts';
+import { FAMILIES, fuseColour } from '../circuit/index.ts';
 import type { Build, ElementOf, Terminal } from '../document/index.ts';
 import { FAMILY_OF_SIZE, type Feed, isMain, seatOf, sizeOf, sourceInBox, whenWords } from '../graph/index.ts';
 import { compareTags } from '../place/index.ts';
@@ -45,7 +45,7 @@ export function fuseMap(build: Build, feeds: readonly { feed: Feed; figures: Fee
       protects: isMain(feed) ? `${feed.fuse.name}, all of it` : feed.fuse.name,
       family: FAMILIES[family].name,
       ratingA,
-      colour: family === 'blade' ? (BLADE_FUSES.find((fuse) => fuse.ratingA === ratingA)?.colour ?? '') : '',
+      colour: fuseColour(family, ratingA),
       loadA: figures.maximumA,
       gauge: wire ? (wire.table === 'awg' ? `AWG ${wire.gauge}` : `${wire.gauge} mm²`) : '',
       live: feed.slot ? whenWords(feed.slot, build.electrics.systemVoltageV) : WANTED_WORDS[feed.fuse.wanted],
@@ -63,7 +63,7 @@ export function fuseMap(build: Build, feeds: readonly { feed: Feed; figures: Fee
         protects: slot.feeds ? `the unit's own: ${slot.feeds}` : "the unit's own, spare",
         family: FAMILIES[FAMILY_OF_SIZE[sizeOf(slot)]].name,
         ratingA: slot.ratingA,
-        colour: BLADE_FUSES.find((fuse) => fuse.ratingA === slot.ratingA)?.colour ?? '',
+        colour: fuseColour(FAMILY_OF_SIZE[sizeOf(slot)], slot.ratingA),
         loadA: slot.ownLoadA,
         gauge: '',
         live: whenWords(slot, build.electrics.systemVoltageV),

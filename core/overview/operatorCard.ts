@@ -1,6 +1,6 @@
 /** What the operator and the roadside need on one page: which switch does what, where the fuses are, how to set a pattern. */
 
-import { BLADE_FUSES } from '../circuit/index.ts';
+import { fuseColour } from '../circuit/index.ts';
 import type { Build, Control } from '../document/index.ts';
 import { byPriority, patternFigures, patternOf } from '../flash/index.ts';
 import { boxOf, type Feed, seatOf, sourceInText } from '../graph/index.ts';
@@ -74,7 +74,7 @@ export function operatorCard(build: Build, { feeds, body }: Assessment): Operato
       feed: feed.fuse.name,
       place: placeOf(build, feed),
       ratingA: feed.fuse.ratingA,
-      colour: BLADE_FUSES.find((fuse) => fuse.ratingA === feed.fuse.ratingA)?.colour ?? '',
+      colour: fuseColour(feed.fuse.family, feed.fuse.ratingA),
       live: feed.fuse.wanted === 'always' ? 'always' : 'key on',
     })),
     patterns: [...usedPatterns.values()].map((pattern) => {

@@ -1,6 +1,6 @@
 /** Changes to wiring that is there already: relays, flashers, branch fuses, lamps moved between feeds, looms extended. */
 
-import { BLADE_FUSES, fuseForLamps, USUAL_BUNDLE } from '../circuit/index.ts';
+import { FAMILIES, fuseForLamps, USUAL_BUNDLE } from '../circuit/index.ts';
 import {
   applyDrafts,
   type Build,
@@ -80,7 +80,7 @@ export function planBranchFuse(build: Build, wireId: Id, name: string): Operatio
       newWireId: derivedId(wireId, 'branch wire'),
     },
   ];
-  const tried = applyDrafts(build, insert(BLADE_FUSES[0].ratingA));
+  const tried = applyDrafts(build, insert(FAMILIES.blade.ratingsA[0]!));
   const branch = tried.ok ? deriveFeeds(tried.value).find((feed) => feed.fuse.id === id) : undefined;
   if (!branch) return null;
   const behind = [...branch.wires.slice(branch.aheadCount), ...branch.groundWires];
@@ -88,8 +88,7 @@ export function planBranchFuse(build: Build, wireId: Id, name: string): Operatio
     ...behind.map((each) => ampacityA(conductor(each.table, each.gauge), { bundled: USUAL_BUNDLE })),
   );
   const needed = branch.lamps.length > 0 ? fuseForLamps(build, branch.lamps) : null;
-  const ratingA =
-    branch.lamps.length > 0 ? needed : [...BLADE_FUSES].reverse().find((fuse) => fuse.ratingA <= carriesA)?.ratingA;
+  const ratingA = branch.lamps.length > 0 ? needed : FAMILIES.blade.ratingsA.findLast((rating) => rating <= carriesA);
   return ratingA && ratingA <= carriesA ? insert(ratingA) : null;
 }
 

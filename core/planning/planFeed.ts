@@ -3,7 +3,7 @@
  * elements and wires. Runs go from the switch, the relay or the source along the unit; lamps level with each other share a splice.
  */
 
-import { FAMILIES, fuseForLamps, ratedCurrentA } from '../circuit/index.ts';
+import { FAMILIES, fuseForLamps, isBlade, ratedCurrentA } from '../circuit/index.ts';
 import {
   applyDrafts,
   type Build,
@@ -165,10 +165,11 @@ const STRAIGHT_UP_TO_A = 15;
 export const isTappedStraight = (slot: Slot | null | undefined, systemVoltageV: Volts): boolean =>
   slot != null && isWorked(slot, systemVoltageV) && slot.ratingA !== null && slot.ratingA <= STRAIGHT_UP_TO_A;
 
-/** What protects a feed: the family that was asked for, but in a slot what goes into it. */
+/** What protects a feed: the family that was asked for, but in a slot, and in a holder on its blades, what goes into it. */
 function familyOf(build: Build, { slotId, family = 'blade' }: Pick<FeedWish, 'slotId' | 'family'>): FuseFamily {
   const slot = slotId ? build.slots[slotId] : undefined;
-  return slot && takesFeedsFuse(slot) ? FAMILY_OF_SIZE[sizeOf(slot)] : family;
+  const isGiven = slot && (takesFeedsFuse(slot) || (takesHolder(slot) && isBlade(family)));
+  return isGiven ? FAMILY_OF_SIZE[sizeOf(slot)] : family;
 }
 
 /** From the source to the fuse; gives where current goes on from there: the fuse's end, or the lead of the unit's own. */
@@ -444,7 +445,8 @@ export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result
     return refused({ kind: 'noLamps', message: 'Choose at least one lamp for the feed.' });
   const plannedA = wish.spare?.plannedA ?? 0;
   const maximumA = ratedCurrentA(build, lamps, 'maximumA') + plannedA;
-  const family = familyOf(build, wish);
+  const joined = joinedFeed(build, wish);
+  const family = joined?.fuse.family ?? familyOf(build, wish);
   const needed = fuseForLamps(build, lamps, family, plannedA);
   if (needed === null) {
     const what = wish.spare ? `${maximumA.toFixed(1)} A is` : `These lamps draw ${maximumA.toFixed(1)} A,`;
@@ -453,7 +455,6 @@ export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result
       message: `${what} more than one ${FAMILIES[family].name} fuse carries. Split ${wish.spare ? 'it' : 'them'} over two feeds.`,
     });
   }
-  const joined = joinedFeed(build, wish);
   const slot = wish.slotId ? build.slots[wish.slotId] : undefined;
   const own = isTappedStraight(slot, build.electrics.systemVoltageV) ? slot!.ratingA : null;
   const ratingA = joined?.fuse.ratingA ?? own ?? needed;

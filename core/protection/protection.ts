@@ -3,7 +3,7 @@
 import { compileNetwork, openingTime, solveCircuit } from '../circuit/index.ts';
 import type { Build, Id } from '../document/index.ts';
 import type { Feed } from '../graph/index.ts';
-import { terminalNode } from '../graph/index.ts';
+import { FAMILY_OF_SIZE, sizeOf, terminalNode } from '../graph/index.ts';
 import { type Amps, conductor } from '../units/index.ts';
 
 /** A dead short through a chafed wire is not quite zero ohms. Common practice, no source. */
@@ -51,7 +51,7 @@ function devicesOf(feed: Feed, currentA: Amps): ProtectiveDevice[] {
       name: `the unit's own ${ownFuse} A at ${feed.slot.label}`,
       ratingA: ownFuse,
       elementId: null,
-      ...openingTime('blade', ownFuse, currentA),
+      ...openingTime(FAMILY_OF_SIZE[sizeOf(feed.slot)], ownFuse, currentA),
     });
   return devices;
 }

@@ -1,3 +1,4 @@
+import { fuseColour } from '../../core/circuit/index.ts';
 import type { Loom } from '../../core/document/index.ts';
 import { conductor, formatLength, type LengthUnit } from '../../core/units/index.ts';
 import { BLADE } from './tokens.ts';
@@ -55,7 +56,7 @@ export function LoomDrawing({ loom, unit, isSmall = false }: { loom: Loom; unit:
         width={FUSE_PX - 2}
         height={18}
         rx={2.5}
-        fill={BLADE[loom.fuseA] ?? 'var(--night-muted)'}
+        fill={BLADE[fuseColour(loom.family, loom.fuseA)] ?? 'var(--night-muted)'}
       />
       <text x={fuseX + FUSE_PX / 2 - 1} y={middle + 4} className="rating" textAnchor="middle">
         {loom.fuseA}

@@ -14,7 +14,7 @@ const elementBase = {
 const amps = upTo<Amps>(500);
 
 /** How a protection opens; each family has a time-current table of its own (core/circuit/fuses.ts). */
-export const FuseFamily = z.enum(['blade', 'midi', 'mega', 'breaker', 'link', 'cartridge']);
+export const FuseFamily = z.enum(['blade', 'smallBlade', 'largeBlade', 'midi', 'mega', 'breaker', 'link', 'cartridge']);
 export type FuseFamily = z.infer<typeof FuseFamily>;
 
 export const MAX_CHANNELS = 16;

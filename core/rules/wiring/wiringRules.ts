@@ -238,7 +238,7 @@ function peaks({ build, feeds }: CheckContext): Hit[] {
     const own = feed.lamps.flatMap((lamp) => shows.get(lamp.id) ?? []);
     const { peakA } = currentTrace(build, own, WINDOW_S);
     if (peakA <= feed.fuse.ratingA * HOLDS) return [];
-    const larger = fuseForLoadA(peakA);
+    const larger = fuseForLoadA(peakA, feed.fuse.family);
     const wires = [...feed.wires, ...feed.groundWires];
     const protectedUp = Math.min(
       ...wires.filter(isRun).map((wire) => ampacityA(conductor(wire.table, wire.gauge), { bundled: 3 })),

@@ -187,7 +187,7 @@ describe('a wire that the lock of a cavity does not take', () => {
 });
 
 describe('when its lamp is there', () => {
-  /** Two floods of 2 A each beside the capped end. */
+  /** Two floods of 3.3 A each beside the capped end. */
   const lamps = (unitWith: UnitBuilder) => unitWith.lamp('FL-0701', 'rear', { yMm: 400, zMm: 1500 });
   const before = taken(lamps(unit()).build);
   const cap = Object.values(before.elements).find(({ kind }) => kind === 'cap')!;
@@ -235,7 +235,68 @@ describe('what is planned changed', () => {
   });
 });
 
+describe('a fuse of the width of its slot', () => {
+  const feedIn = (size: 'bladeSmall' | 'bladeLarge', slot: { ratingA: number | null }, plannedA: number) => {
+    const { build } = testTruck().box('Box', '', BOX_AT, true, 1, [
+      { label: 'W', limitA: 60, cavity: slot.ratingA === null ? 'noLoadSide' : 'whole', size, volts: KEY, ...slot },
+    ]);
+    const choice = choices(build, { plannedA }).find(({ name }) => name === 'Slot W of the Box');
+    return choice && applied(build, choice.operations);
+  };
+
+  it('a small blade goes to 30 A and no further', () => {
+    expect(deriveFeeds(feedIn('bladeSmall', { ratingA: null }, 24)!)[0]!.fuse).toMatchObject({
+      family: 'smallBlade',
+      ratingA: 30,
+    });
+    expect(feedIn('bladeSmall', { ratingA: null }, 25)).toBeUndefined();
+  });
+
+  it('a large one begins at 20 A, and no holder stands on its slot', () => {
+    expect(deriveFeeds(feedIn('bladeLarge', { ratingA: null }, 4)!)[0]!.fuse).toMatchObject({
+      family: 'largeBlade',
+      ratingA: 20,
+    });
+    expect(feedIn('bladeLarge', { ratingA: 30 }, 4)).toBeUndefined();
+  });
+
+  it('a holder on a small slot is a small one, with a small fuse', () => {
+    const build = feedIn('bladeSmall', { ratingA: 10 }, 4)!;
+    expect(deriveFeeds(build)[0]!.fuse).toMatchObject({ family: 'smallBlade', ratingA: 5 });
+    const names = partsList(build, assess(build).feeds).map(({ name }) => name);
+    expect(names).toEqual(expect.arrayContaining(['Add-a-tap fuse holder 10 A, small blade', 'Small blade fuse 5 A']));
+  });
+});
+
 describe('sizes that no holder is made for', () => {
+  it('lamps on a bolted end may draw what its fuse carries, which no blade does', () => {
+    const bolted = testTruck().box('Battery box', '', BOX_AT, true, 1, [
+      { label: 'C', ratingA: null, limitA: 80, size: 'bolted', volts: [12.7, 12.6] },
+    ]);
+    for (const yMm of [200, 350, 500, 650, 800, 950]) bolted.lamp('FL-0701', 'rear', { yMm, zMm: 1500 });
+    const made = taken(bolted.build, 'cavity', { wanted: 'always', plannedA: 30 });
+    const cap = Object.values(made.elements).find(({ kind }) => kind === 'cap')!;
+    const planned = planFeed(
+      made,
+      {
+        name: 'Floods',
+        slotId: null,
+        capId: cap.id,
+        lampIds: Object.keys(made.lamps),
+        control: null,
+        relayRatingA: null,
+        wanted: 'always',
+        table: 'metric',
+        colour: 'orange',
+        patternId: 'steady',
+      },
+      newId,
+    );
+    if (!planned.ok) throw new Error(planned.reason.message);
+    // 12 floods of 3.3 A are 39.6 A: 49.5 A at four fifths, the next bolted one is 50 A.
+    expect(deriveFeeds(applied(made, planned.value))[0]!.fuse).toMatchObject({ family: 'midi', ratingA: 50 });
+  });
+
   it('a bolted fuse goes into its slot, with a ring on the load bolt', () => {
     const { build } = testTruck().box('Battery box', 'under the hood', BOX_AT, true, 1, [
       { label: 'C', ratingA: null, limitA: 80, size: 'bolted', volts: [12.7, 12.6] },

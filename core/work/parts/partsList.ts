@@ -1,9 +1,9 @@
 /** The list of parts: what the build uses, counted from the build itself. */
 
 import { bodyOf } from '../../body/index.ts';
-import { type AssessedFeed, FAMILIES } from '../../circuit/index.ts';
-import type { Build, Element, ElementOf, Id, Terminal, Wire } from '../../document/index.ts';
-import { isSized, seatOf, unitsOwnParts, wiresRun } from '../../graph/index.ts';
+import { type AssessedFeed, FAMILIES, isBlade } from '../../circuit/index.ts';
+import type { Build, Element, ElementOf, Id, Slot, Terminal, Wire } from '../../document/index.ts';
+import { FAMILY_OF_SIZE, isSized, seatOf, sizeOf, unitsOwnParts, wiresRun } from '../../graph/index.ts';
 import { givenEnds, terminalFor } from '../../harness/index.ts';
 import { compareTags, housings } from '../../place/index.ts';
 
@@ -161,13 +161,20 @@ function cavityPart(
   return { key: name, group: 'joints', name };
 }
 
+/** The holder that stands on the blades of a slot, of the width that the slot has. */
+function holderPart(slot: Slot, limitA: number): { key: string; group: PartGroup; name: string } {
+  const family = FAMILY_OF_SIZE[sizeOf(slot)];
+  const width = family === 'blade' ? '' : `, ${FAMILIES[family].name}`;
+  return { key: `tap ${limitA}${width}`, group: 'feed', name: `Add-a-tap fuse holder ${limitA} A${width}` };
+}
+
 /** The bought part that an element stands for; null for what is the unit's own or comes with something else. */
 function partOf(build: Build, element: Element): { key: string; group: PartGroup; name: string } | null {
   switch (element.kind) {
     case 'tap':
       return element.limitA === null
         ? cavityPart(build, element)
-        : { key: `tap ${element.limitA}`, group: 'feed', name: `Add-a-tap fuse holder ${element.limitA} A` };
+        : holderPart(build.slots[element.slotId]!, element.limitA);
     case 'fuse': {
       const { name } = FAMILIES[element.family];
       const plain = element.family === 'link' || element.family === 'breaker' ? name : `${name} fuse`;
@@ -231,7 +238,7 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
     if (part) lines.add({ ...part, quantity: 1, unit: 'pcs', use: feedOf.get(element.id) ?? '' });
   }
   for (const { feed } of feeds)
-    if (feed.upstream.length === 0 && feed.source?.kind === 'stud' && feed.fuse.family === 'blade' && !feed.fuse.loomId)
+    if (feed.upstream.length === 0 && feed.source?.kind === 'stud' && isBlade(feed.fuse.family) && !feed.fuse.loomId)
       lines.add({
         key: 'inline-holder',
         group: 'feed',

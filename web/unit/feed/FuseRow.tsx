@@ -1,6 +1,6 @@
 import { Select } from 'antd';
 import type { AssessedFeed } from '../../../core/circuit/index.ts';
-import { BLADE_FUSES, FAMILIES } from '../../../core/circuit/index.ts';
+import { FAMILIES, fuseColour } from '../../../core/circuit/index.ts';
 import { FuseFamily } from '../../../core/document/index.ts';
 import { seatOf } from '../../../core/graph/index.ts';
 import { useUnit } from '../useUnit.ts';
@@ -15,7 +15,6 @@ export function FuseRow({ assessed: { feed } }: { assessed: AssessedFeed }) {
     const next = ratingsA.find((rating) => rating >= ratingA) ?? ratingsA.at(-1)!;
     act({ kind: 'editFuse', elementId: id, changes: { family: to, ratingA: next } });
   };
-  const colourOf = (rating: number) => BLADE_FUSES.find((fuse) => fuse.ratingA === rating)?.colour;
   if (feed.ownFuse)
     return (
       <div className="form-row">
@@ -41,7 +40,7 @@ export function FuseRow({ assessed: { feed } }: { assessed: AssessedFeed }) {
         onChange={(rating) => act({ kind: 'editFuse', elementId: id, changes: { ratingA: rating } })}
         options={FAMILIES[family].ratingsA.map((rating) => ({
           value: rating,
-          label: family === 'blade' ? `${rating} A, ${colourOf(rating)}` : `${rating} A`,
+          label: [`${rating} A`, fuseColour(family, rating)].filter(Boolean).join(', '),
         }))}
       />
     </div>

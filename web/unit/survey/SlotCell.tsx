@@ -1,7 +1,8 @@
 import { ApiOutlined } from '@ant-design/icons';
 import { useEffect, useRef } from 'react';
+import { fuseColour } from '../../../core/circuit/index.ts';
 import type { Slot, SlotWhen } from '../../../core/document/index.ts';
-import { cavityOf, SLOT_WHEN_WORDS, slotWhen } from '../../../core/graph/index.ts';
+import { cavityOf, FAMILY_OF_SIZE, SLOT_WHEN_WORDS, sizeOf, slotWhen } from '../../../core/graph/index.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { BLADE } from '../../ui/tokens.ts';
 import { unitActions } from '../unitSlice.ts';
@@ -46,7 +47,10 @@ export function SlotCell({ slot, isTapped }: { slot: Slot; isTapped: boolean }) 
         className="blade"
         style={
           slot.ratingA
-            ? { background: BLADE[slot.ratingA] ?? 'var(--night-muted)', opacity: when === 'unread' ? 0.55 : 1 }
+            ? {
+                background: BLADE[fuseColour(FAMILY_OF_SIZE[sizeOf(slot)], slot.ratingA)] ?? 'var(--night-muted)',
+                opacity: when === 'unread' ? 0.55 : 1,
+              }
             : undefined
         }
       >

@@ -1,6 +1,6 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Button, Popconfirm, Select } from 'antd';
-import { BLADE_FUSES, FAMILIES } from '../../../core/circuit/index.ts';
+import { FAMILIES, fuseColour } from '../../../core/circuit/index.ts';
 import { type FuseFamily, type Slot, SourceKind } from '../../../core/document/index.ts';
 import {
   boxOf,
@@ -30,7 +30,7 @@ const SOURCE_WORDS: Record<SourceKind, string> = {
 };
 
 const fuseWords = (family: FuseFamily, ratingA: number): string => {
-  const colour = family === 'blade' && BLADE_FUSES.find((fuse) => fuse.ratingA === ratingA)?.colour;
+  const colour = fuseColour(family, ratingA);
   return colour ? `${ratingA} A, ${colour}` : `${ratingA} A`;
 };
 

@@ -1,4 +1,4 @@
-import { BLADE_FUSES } from '../../../../core/circuit/index.ts';
+import { fuseColour } from '../../../../core/circuit/index.ts';
 import { patternOf, times, touchesFor } from '../../../../core/flash/index.ts';
 import { tagList } from '../../../../core/place/index.ts';
 import { leadAround, moduleOnLead, planPinSource } from '../../../../core/planning/index.ts';
@@ -32,7 +32,7 @@ export function LeadChain({ lead: { plug, pin }, planned }: { lead: ChosenLead; 
   const lamps = lampsOnSource(build, slot.id);
   const tags = tagList(lamps.map((lamp) => lamp.tag));
   const colour = leadColour(pin.colour);
-  const blade = BLADE_FUSES.find((fuse) => fuse.ratingA === slot.ratingA);
+  const blade = fuseColour('blade', slot.ratingA);
   const wire = (from: number, to: number, stroke = colour) => (
     <path d={`M${from} ${Y}H${to}`} stroke={stroke} strokeWidth={6} fill="none" />
   );
@@ -66,7 +66,7 @@ export function LeadChain({ lead: { plug, pin }, planned }: { lead: ChosenLead; 
       </figcaption>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={label}>
         {wire(AT.fuse, module ? AT.cut : AT.lamp)}
-        <rect x={AT.fuse - 20} y={Y - 13} width={40} height={26} rx={3} fill={BLADE[slot.ratingA ?? 0] ?? WIRE.white} />
+        <rect x={AT.fuse - 20} y={Y - 13} width={40} height={26} rx={3} fill={BLADE[blade] ?? WIRE.white} />
         <text x={AT.fuse} y={Y + 5} textAnchor="middle" className="on-blade">
           {slot.ratingA ?? '?'}
         </text>
