@@ -204,6 +204,33 @@ describe('an empty shop', () => {
     }
   });
 
+  it('nobody takes the name by which somebody signs in already', async () => {
+    const answer = await lead.send('POST', '/api/people', { name: 'New lead', username: 'lead', role: 'lead' });
+    const { code } = answer.json<Invitation>();
+    const come = (username: string) =>
+      server.app.inject({
+        method: 'POST',
+        url: '/api/join',
+        payload: { code, password: 'a-new-password', name: 'New Lead', username },
+      });
+    const taken = await come('tamsin');
+    expect(codeOf(taken)).toBe('INVALID_INPUT');
+    expect(taken.body).toContain('signs in as tamsin already');
+    // The code is not used up by it.
+    expect((await come('newlead')).json()).toMatchObject({ person: { username: 'newlead' } });
+  });
+
+  it('of two who are asked in by one name at the same moment one comes in', async () => {
+    const ask = () =>
+      lead.send('POST', '/api/people', { name: 'Twin', username: 'twin', role: 'installer' }).then((answer) => ({
+        status: answer.statusCode,
+        body: answer.body,
+      }));
+    const answers = await Promise.all([ask(), ask(), ask()]);
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 400, 400]);
+    expect((await list()).people.filter(({ username }) => username === 'twin')).toHaveLength(1);
+  });
+
   it('nobody else is named by who comes in', async () => {
     const { username, code } = await invited();
     await server.app.inject({

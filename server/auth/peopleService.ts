@@ -1,5 +1,6 @@
 /** People of the shop as a lead keeps them: who may come in, as what, and what was done about it. */
 import { randomInt } from 'node:crypto';
+import { UniqueConstraintError } from 'sequelize';
 import type { AddPerson, ChangePerson, Invitation, Join, People } from '../../core/contract/index.ts';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../database/connect.ts';
@@ -29,6 +30,17 @@ function newCode(): string {
 
 /** Typed by hand from a slip of paper: case and blanks do not matter. */
 const codeHash = (code: string): string => tokenHash(code.toUpperCase().replace(/[^A-Z0-9]/g, ''));
+
+/** Two people never sign in by one name, even where both are asked in at the same moment: the database says so. */
+async function underOwnName<T>(username: string, written: Promise<T>): Promise<T> {
+  try {
+    return await written;
+  } catch (error) {
+    if (!(error instanceof UniqueConstraintError)) throw error;
+    const message = `Somebody signs in as ${username} already. Choose another name.`;
+    throw new ApiError('INVALID_INPUT', message, [{ path: 'username', message }]);
+  }
+}
 
 export function peopleService(database: Database, clock: Clock, auth: AuthService) {
   const people = peopleRepository(database);
@@ -93,11 +105,7 @@ export function peopleService(database: Database, clock: Clock, auth: AuthServic
     /** Somebody new, who comes in once with the code and then chooses a password. */
     add(given: AddPerson, by: Person): Promise<Invitation> {
       const username = given.username.trim().toLowerCase();
-      return people.transaction(async (transaction) => {
-        if (await people.byUsername(username))
-          throw new ApiError('INVALID_INPUT', `Somebody signs in as ${username} already. Choose another name.`, [
-            { path: 'username', message: `Somebody signs in as ${username} already. Choose another name.` },
-          ]);
+      const added = people.transaction(async (transaction) => {
         const id = uuidv7();
         const count = (await people.list()).length;
         await people.insert(
@@ -118,6 +126,7 @@ export function peopleService(database: Database, clock: Clock, auth: AuthServic
         await log(by, `invited ${given.name} as ${ROLE_WORDS[given.role]}`, transaction);
         return invite(id, transaction);
       });
+      return underOwnName(username, added);
     },
 
     /** Changes what somebody is. The last lead who can come in stays one. */
@@ -207,7 +216,7 @@ export function peopleService(database: Database, clock: Clock, auth: AuthServic
 
     /** Comes in with a code, once, and leaves with a password of one's own; the first lead with a name as well. */
     async join({ code, password, name, username }: Join): Promise<{ token: string; session: Session }> {
-      const row = await people.transaction(async (transaction) => {
+      const joining = people.transaction(async (transaction) => {
         const found = await people.invitation(codeHash(code), transaction);
         const person = found && found.endsAt > clock() ? await people.byId(found.personId, transaction) : null;
         if (!person || person.isDisabled) throw new ApiError('CODE_WRONG');
@@ -223,6 +232,7 @@ export function peopleService(database: Database, clock: Clock, auth: AuthServic
         await log(personOf(joined), 'came in with a code and chose a password', transaction);
         return joined;
       });
+      const row = await underOwnName(username ?? '', joining);
       auth.ended.emit('ended');
       return auth.begin(row);
     },
