@@ -6,7 +6,7 @@ export { pinsToTake, planPinSource } from './ownLeads/planPins.ts';
 export { planFuseBlock } from './planBlock.ts';
 export { planBranchFuse, planFlasher, planLoomExtension, planMoveLamps, planRelay } from './planChanges.ts';
 export { type FeedWish, isTappedStraight, isWorked, planFeed, receiverOutput } from './planFeed.ts';
-export { type LoomWish, planLoom } from './planLoom.ts';
+export { type LoomWish, planLoom, takesLoom } from './planLoom.ts';
 export { planDiode, planFlashResistor, planPlug } from './planParts.ts';
 export { planRefit } from './planRefit.ts';
 export { planRoutes } from './planRoutes.ts';

@@ -30,11 +30,12 @@ const LOOM: Loom = {
   hasReturn: false,
   ends: 'plugs',
 };
+const slotCalled = (build: Build, name: string) => Object.values(build.slots).find(({ label }) => label === name)!;
 const truck = () => testTruck().lamp('FL-0701', 'rear', { yMm: 400, zMm: 1500 });
 const wish = (build: Build, more: Partial<LoomWish> = {}): LoomWish => ({
   loom: LOOM,
   name: 'Floods',
-  slotId: Object.values(build.slots).find(({ label }) => label === 'key')!.id,
+  slotId: slotCalled(build, 'key').id,
   lampIds: Object.keys(build.lamps),
   control: WARN_SWITCH,
   wanted: 'ignition',
@@ -49,6 +50,33 @@ function laid(build: Build = truck().build, more: Partial<LoomWish> = {}): Build
 }
 const loomId = (build: Build) => Object.keys(build.looms)[0]!;
 const endOf = (build: Build, joins: string) => loomEnds(build, loomId(build)).find((end) => end.joins === joins)!;
+
+describe('where a loom takes its power', () => {
+  const boxed = truck().box('Battery box', '', { xMm: 600, yMm: 0, zMm: 900 }, true, 3, [
+    { label: 'U', ratingA: 20, limitA: 30, volts: [0, 12.6] },
+    { label: 'B', ratingA: null, limitA: 60, size: 'bolted', volts: [12.6, 12.6] },
+    { label: 'L', ratingA: 40, limitA: 60, size: 'bladeLarge', volts: [12.6, 12.6] },
+  ]).build;
+  const switched = applied(boxed, [
+    {
+      kind: 'addSlots',
+      slots: [{ ...slotCalled(boxed, 'key'), id: newId(), label: 'AUX 1', kind: 'upfitter', column: 9 }],
+    },
+  ]);
+  const from = (label: string | null) => {
+    const slotId = label === null ? null : slotCalled(switched, label).id;
+    const planned = planLoom(switched, wish(switched, { slotId }), newId);
+    return planned.ok || planned.reason.kind;
+  };
+
+  it('from a slot that a holder stands on, and from the battery', () => {
+    expect([from('U'), from(null)]).toEqual([true, true]);
+  });
+
+  it('not from what is bolted or has large blades, nor from a switch of the unit: it brings its own', () => {
+    expect([from('B'), from('L'), from('AUX 1')]).toEqual(['source', 'source', 'source']);
+  });
+});
 
 describe('a loom that is bought ready', () => {
   const build = laid();

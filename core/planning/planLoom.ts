@@ -13,15 +13,17 @@ import type {
   LoomLead,
   OperationDraft,
   Position,
+  Slot,
   Terminal,
   Wire,
   WireColour,
 } from '../document/index.ts';
-import { FORK, placeOfSource } from '../graph/index.ts';
+import { FORK, placeOfSource, sourceNameInBox, takesHolder } from '../graph/index.ts';
 import { wayMm } from '../harness/index.ts';
 import { compareTags } from '../place/index.ts';
 import { ok, type Result, refused } from '../result.ts';
-import { sourceElement } from './planFeed.ts';
+import type { Volts } from '../units/index.ts';
+import { isWorked, sourceElement } from './planFeed.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
 
 export interface LoomWish {
@@ -37,11 +39,18 @@ export interface LoomWish {
 }
 
 export interface LoomRefusal {
-  kind: 'noLamps' | 'legs';
+  kind: 'noLamps' | 'legs' | 'source';
   message: string;
 }
 
 const at = (element: Element, terminal: string): Terminal => ({ elementId: element.id, terminal });
+
+/**
+ * Can a loom take its power there? It brings fuse and switching of its own: a lead that is worked already, and a slot that
+ * no holder stands on, have nothing to do with them.
+ */
+export const takesLoom = (slot: Slot | null | undefined, systemVoltageV: Volts): boolean =>
+  !slot || (!isWorked(slot, systemVoltageV) && (slot.kind !== 'slot' || takesHolder(slot)));
 
 /** In the middle of the lamps, or at one of them: where least of trunk and legs is missing. */
 function forkPlace({ trunk, legs }: Loom, lamps: readonly Lamp[], from: Position): Position {
@@ -148,11 +157,16 @@ export function planLoom(build: Build, wish: LoomWish, newId: () => Id): Result<
       kind: 'legs',
       message: `${loom.name} has ${loom.legs.length === 1 ? 'one leg' : `${loom.legs.length} legs`}: choose ${loom.legs.length === 1 ? 'one lamp' : `${loom.legs.length} lamps`}, or another loom.`,
     });
+  const slot = wish.slotId ? build.slots[wish.slotId]! : null;
+  if (slot && !takesLoom(slot, build.electrics.systemVoltageV))
+    return refused({
+      kind: 'source',
+      message: `${sourceNameInBox(build, slot)} is worked already, or no holder stands on it: take the loom from another slot or the battery.`,
+    });
   const loomId = newId();
   const parts = new LoomParts(loomId, newId);
   const controls: Control[] = 'id' in wish.control ? [] : [{ id: newId(), ...wish.control }];
   const controlId = 'id' in wish.control ? wish.control.id : controls[0]!.id;
-  const slot = wish.slotId ? build.slots[wish.slotId]! : null;
   const source = parts.other(sourceElement(slot, loom.fuseA, newId()));
   const { family, fuseA: ratingA } = loom;
   const fuse = parts.own({ id: newId(), kind: 'fuse', name: wish.name, family, ratingA, wanted: wish.wanted });

@@ -1,13 +1,26 @@
 import { CloseOutlined } from '@ant-design/icons';
-import { Alert, Button, Form, Input, Radio, Select, Switch } from 'antd';
+import { Alert, Button, Form, Input, Select, Switch } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { FAMILIES, ratedCurrentA } from '../../../core/circuit/index.ts';
-import { applyDrafts, FuseFamily, type Lamp, type OperationDraft, WireColour } from '../../../core/document/index.ts';
+import {
+  applyDrafts,
+  FuseFamily,
+  type Lamp,
+  type OperationDraft,
+  type WireColour,
+} from '../../../core/document/index.ts';
 import { PATTERNS } from '../../../core/flash/index.ts';
 import { SIGNAL_NAMES, SIGNAL_WORDS, signalOfSlot, sourceInText } from '../../../core/graph/index.ts';
 import { usualColour } from '../../../core/harness/index.ts';
 import { compareTags, jobName } from '../../../core/place/index.ts';
-import { isTappedStraight, planFeed, planFuseBlock, planLoom, planPinSource } from '../../../core/planning/index.ts';
+import {
+  isTappedStraight,
+  planFeed,
+  planFuseBlock,
+  planLoom,
+  planPinSource,
+  takesLoom,
+} from '../../../core/planning/index.ts';
 import { sharedPurpose } from '../../../core/work/index.ts';
 import { useShopQuery } from '../../app/api.ts';
 import { newId } from '../../app/ids.ts';
@@ -24,6 +37,7 @@ import {
   wishedChannels,
   wishedControl,
 } from './controls.ts';
+import { LiveField, WireColourField } from './FeedFields.tsx';
 import {
   BATTERY,
   bestSource,
@@ -108,7 +122,7 @@ export function NewFeed({
   const isStraight = isTappedStraight(slot, build.electrics.systemVoltageV);
   // A loom brings fuse, relay and wire: it is for what is taken from a slot or the battery, and has a leg for each lamp.
   const looms =
-    joins || isStraight || cap || source === NEW_BLOCK
+    joins || cap || source === NEW_BLOCK || !takesLoom(slot, build.electrics.systemVoltageV)
       ? []
       : Object.values(shopAnswer?.shop.looms ?? {}).filter(({ legs }) => legs.length >= chosen.length);
   const loom = looms.find(({ key }) => key === loomKey) ?? null;
@@ -272,15 +286,7 @@ export function NewFeed({
         ) : isStraight ? null : (
           <>
             <div className="two">
-              <Form.Item label="Should be live" name="wanted">
-                <Radio.Group
-                  optionType="button"
-                  options={[
-                    { value: 'always', label: 'always' },
-                    { value: 'ignition', label: 'with key' },
-                  ]}
-                />
-              </Form.Item>
+              <LiveField />
               <Form.Item label="Protection" name="family" hidden={loom !== null}>
                 <Select
                   aria-label="Protection"
@@ -303,12 +309,7 @@ export function NewFeed({
           </>
         )}
         <div className="two">
-          <Form.Item label="Wire colour" name="colour">
-            <Select
-              aria-label="Wire colour"
-              options={WireColour.options.map((colour) => ({ value: colour, label: colour }))}
-            />
-          </Form.Item>
+          <WireColourField />
           <Form.Item label="Pattern" name="patternId">
             <Select
               aria-label="Pattern"

@@ -1,18 +1,19 @@
 import { CloseOutlined } from '@ant-design/icons';
-import { Button, Form, Input, Radio, Select } from 'antd';
+import { Button, Form, Input, Select } from 'antd';
 import { useMemo, useState } from 'react';
-import { type Position, WireColour } from '../../../core/document/index.ts';
+import type { Position, WireColour } from '../../../core/document/index.ts';
 import type { SpareChoice, SpareWish } from '../../../core/work/index.ts';
 import { NumberInput } from '../../ui/NumberInput.tsx';
 import { PositionFields } from '../PositionFields.tsx';
 import { useUnit } from '../useUnit.ts';
 import { endPlaces } from './endPlaces.ts';
-import { SpareChoiceRow } from './SpareChoiceRow.tsx';
-import { useSpareChoices } from './useSpareChoices.ts';
+import { LiveField, WireColourField } from './FeedFields.tsx';
+import { SpareChoices } from './SpareChoices.tsx';
 
 interface Values {
   name: string;
-  plannedA: number;
+  /** Null while the field is empty. */
+  plannedA: number | null;
   wanted: 'always' | 'ignition';
   colour: WireColour;
 }
@@ -28,11 +29,13 @@ export function SparePanel({ onClose, onMade }: { onClose(): void; onMade(fuseId
   const spares = Object.values(build.elements).filter(({ kind }) => kind === 'cap').length;
   const initial: Values = { name: `Spare ${spares + 1}`, plannedA: 6, wanted: 'ignition', colour: 'orange' };
   const { name, plannedA, wanted, colour } = { ...initial, ...values };
-  const wish = useMemo<SpareWish>(
-    () => ({ name: name.trim() || 'Spare', plannedA, position, wanted, table: preferences.wire, colour }),
+  const wish = useMemo<SpareWish | null>(
+    () =>
+      plannedA === null
+        ? null
+        : { name: name.trim() || 'Spare', plannedA, position, wanted, table: preferences.wire, colour },
     [name, plannedA, position, wanted, preferences.wire, colour],
   );
-  const choices = useSpareChoices(build, wish);
   const take = ({ operations }: SpareChoice) => {
     if (!act(...operations)) return;
     const [first] = operations;
@@ -60,26 +63,13 @@ export function SparePanel({ onClose, onMade }: { onClose(): void; onMade(fuseId
           >
             <Input maxLength={40} />
           </Form.Item>
-          <Form.Item label="Planned, A" name="plannedA">
+          <Form.Item label="Planned, A" name="plannedA" rules={[{ required: true, message: 'How many amps?' }]}>
             <NumberInput aria-label="Planned amps" min={0.1} max={150} />
           </Form.Item>
         </div>
         <div className="two">
-          <Form.Item label="Should be live" name="wanted">
-            <Radio.Group
-              optionType="button"
-              options={[
-                { value: 'always', label: 'always' },
-                { value: 'ignition', label: 'with key' },
-              ]}
-            />
-          </Form.Item>
-          <Form.Item label="Wire colour" name="colour">
-            <Select
-              aria-label="Wire colour"
-              options={WireColour.options.map((each) => ({ value: each, label: each }))}
-            />
-          </Form.Item>
+          <LiveField />
+          <WireColourField />
         </div>
       </Form>
       <div className="form-row">
@@ -104,29 +94,10 @@ export function SparePanel({ onClose, onMade }: { onClose(): void; onMade(fuseId
         }}
       />
       <h3>Where it comes from</h3>
-      {choices === null && <p className="empty">Each way is being tried …</p>}
-      {choices === 'failed' && (
-        <p className="state-line stop">They could not be worked out. Close this and try again.</p>
-      )}
-      {choices !== null && choices !== 'failed' && (
-        <>
-          {choices.length === 0 && (
-            <p className="state-line caution">
-              ⚠ Nothing that is live {wanted === 'always' ? 'always' : 'with the key'} has {plannedA} A to spare. Read
-              more slots in Survey, or plan fewer amps.
-            </p>
-          )}
-          <ol className="spare-choices">
-            {choices.map((choice, index) => (
-              <SpareChoiceRow
-                key={choice.slot?.id ?? 'battery'}
-                choice={choice}
-                isFirst={index === 0}
-                onTake={() => take(choice)}
-              />
-            ))}
-          </ol>
-        </>
+      {wish ? (
+        <SpareChoices wish={wish} onTake={take} />
+      ) : (
+        <p className="empty">How many amps it is planned for tells where it can come from.</p>
       )}
       <p className="caution-line">Disconnect or pull the fuse before joining.</p>
     </section>
