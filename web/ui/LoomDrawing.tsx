@@ -6,23 +6,28 @@ import './loomDrawing.css';
 
 const WIDTH_PX = 600;
 const [LEFT_PX, RIGHT_PX, LEG_PX, FAN_PX] = [14, 96, 20, 18];
-/** Fuse and relay are drawn as large as they can be read, not to scale. */
-const [FUSE_PX, RELAY_PX] = [26, 34];
+/** Fuse, relay and switch are drawn as large as they can be read, not to scale. */
+const [FUSE_PX, RELAY_PX, SWITCH_PX] = [26, 34, 20];
 
 /** As thick as its copper, never too thin to be seen. */
 const weight = ({ table, gauge }: Loom['trunk']): number => 1.4 + 0.8 * Math.sqrt(conductor(table, gauge).areaMm2);
 
-/** A ready loom laid along a tape, without figures where it is too small for them, to scale: power lead, fuse, relay, switch lead, trunk and legs. */
+/** A ready loom laid along a tape, its leads to scale: power, switch, trunk and legs. Without figures where it is small. */
 export function LoomDrawing({ loom, unit, isSmall = false }: { loom: Loom; unit: LengthUnit; isSmall?: boolean }) {
   const { power, toSwitch, trunk, legs, relayA, hasSwitch } = loom;
   const longestMm = Math.max(...legs.map(({ lengthMm }) => lengthMm));
   const partsPx = FUSE_PX + (relayA === null ? 0 : RELAY_PX);
-  const perMm = (WIDTH_PX - LEFT_PX - RIGHT_PX - partsPx - FAN_PX) / (power.lengthMm + trunk.lengthMm + longestMm);
+  const room = WIDTH_PX - LEFT_PX - partsPx;
+  const perMm = Math.min(
+    (room - RIGHT_PX - FAN_PX) / (power.lengthMm + trunk.lengthMm + longestMm),
+    (room - SWITCH_PX) / (power.lengthMm + toSwitch.lengthMm),
+  );
   const middle = 16 + ((legs.length - 1) * LEG_PX) / 2 + 8;
   const fuseX = LEFT_PX + power.lengthMm * perMm;
   const relayX = fuseX + FUSE_PX;
   const trunkX = relayX + (relayA === null ? 0 : RELAY_PX);
   const forkX = trunkX + trunk.lengthMm * perMm;
+  const switchX = trunkX - 8 + toSwitch.lengthMm * perMm;
   const switchY = middle + 32;
   const height = Math.max(switchY + 18, middle + ((legs.length - 1) * LEG_PX) / 2 + 24);
   const words = `${loom.name || 'Loom'}: trunk ${formatLength(trunk.lengthMm, unit)}, ${legs.length === 1 ? 'one leg' : `${legs.length} legs`} of up to ${formatLength(longestMm, unit)}, fuse ${loom.fuseA} A${relayA === null ? '' : `, relay ${relayA} A`}`;
@@ -35,21 +40,8 @@ export function LoomDrawing({ loom, unit, isSmall = false }: { loom: Loom; unit:
     >
       <path d={`M${LEFT_PX} ${middle}H${fuseX}`} strokeWidth={weight(power)} />
       <path d={`M${trunkX} ${middle}H${forkX}`} strokeWidth={weight(trunk)} />
-      <path
-        d={`M${trunkX - 8} ${middle + 6}V${switchY}h${Math.min(WIDTH_PX - trunkX - 60, toSwitch.lengthMm * perMm)}`}
-        className="thin"
-        strokeWidth={weight(toSwitch)}
-      />
-      {hasSwitch && (
-        <rect
-          x={trunkX - 8 + Math.min(WIDTH_PX - trunkX - 60, toSwitch.lengthMm * perMm)}
-          y={switchY - 7}
-          width={20}
-          height={14}
-          rx={2}
-          className="part"
-        />
-      )}
+      <path d={`M${trunkX - 8} ${middle + 6}V${switchY}H${switchX}`} className="thin" strokeWidth={weight(toSwitch)} />
+      {hasSwitch && <rect x={switchX} y={switchY - 7} width={SWITCH_PX} height={14} rx={2} className="part" />}
       <rect
         x={fuseX}
         y={middle - 9}
