@@ -1,4 +1,4 @@
-import { Button, Form, Input } from 'antd';
+import { Alert, Button, Form, Input } from 'antd';
 import { MIN_PASSWORD } from '../../core/contract/index.ts';
 import { errorSentence, useJoinMutation } from './api.ts';
 import type { CodeGiven } from './codeInAddress.ts';
@@ -33,11 +33,7 @@ export function JoinForm({ given: { code, isFirst }, onBack }: { given: CodeGive
       >
         <Input.Password size="large" autoComplete="new-password" />
       </Form.Item>
-      {error && (
-        <p className="state stop" role="alert">
-          {errorSentence(error)}
-        </p>
-      )}
+      {error && <Alert type="error" title={errorSentence(error)} showIcon />}
       <Button type="primary" htmlType="submit" size="large" block loading={isLoading}>
         Come in
       </Button>

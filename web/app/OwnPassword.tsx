@@ -1,4 +1,4 @@
-import { App, Form, Input, Modal } from 'antd';
+import { Alert, App, Form, Input, Modal } from 'antd';
 import { MIN_PASSWORD } from '../../core/contract/index.ts';
 import { errorSentence, useChangeOwnPasswordMutation } from './api.ts';
 
@@ -37,11 +37,7 @@ export function OwnPassword({ onClose }: { onClose(): void }) {
         >
           <Input.Password autoComplete="new-password" />
         </Form.Item>
-        {error && (
-          <p className="state stop" role="alert">
-            {errorSentence(error)}
-          </p>
-        )}
+        {error && <Alert type="error" title={errorSentence(error)} showIcon />}
       </Form>
     </Modal>
   );

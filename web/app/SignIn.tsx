@@ -1,4 +1,4 @@
-import { Button, Form, Input } from 'antd';
+import { Alert, Button, Form, Input } from 'antd';
 import { useState } from 'react';
 import { errorSentence, useDemoQuery, useSignInMutation } from './api.ts';
 import { Brand } from './Brand.tsx';
@@ -34,11 +34,7 @@ export function SignIn() {
           <Form.Item label="Password" name="password" rules={[{ required: true, message: 'Type your password' }]}>
             <Input.Password autoComplete="current-password" size="large" />
           </Form.Item>
-          {error && (
-            <p className="state stop" role="alert">
-              {errorSentence(error)}
-            </p>
-          )}
+          {error && <Alert type="error" title={errorSentence(error)} showIcon />}
           <Button type="primary" htmlType="submit" size="large" block loading={isLoading}>
             Sign in
           </Button>

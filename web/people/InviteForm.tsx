@@ -1,4 +1,4 @@
-import { AutoComplete, Form, Input, Modal, Radio } from 'antd';
+import { Alert, AutoComplete, Form, Input, Modal, Radio } from 'antd';
 import { useRef } from 'react';
 import type { AddPerson, Invitation } from '../../core/contract/index.ts';
 import { errorSentence, useAddPersonMutation } from '../app/api.ts';
@@ -73,11 +73,7 @@ export function InviteForm({
             <AutoComplete options={fleets.map((value) => ({ value }))} />
           </Form.Item>
         )}
-        {error && (
-          <p className="state stop" role="alert">
-            {errorSentence(error)}
-          </p>
-        )}
+        {error && <Alert type="error" title={errorSentence(error)} showIcon />}
       </Form>
     </Modal>
   );

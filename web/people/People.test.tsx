@@ -60,6 +60,16 @@ describe('people', () => {
     await waitFor(() => expect(page.sent('PATCH people/gone')).toEqual([{ isDisabled: false }]));
   });
 
+  it('a name is mended in its row, and not to nothing', async () => {
+    const page = await show({ 'PATCH people/new': null });
+    const field = () => screen.findByRole('textbox', { name: 'Name of Wen Halloran' });
+    await userEvent.clear(await field());
+    await userEvent.tab();
+    expect(((await field()) as HTMLInputElement).value).toBe('Wen Halloran');
+    await userEvent.type(await field(), '-Vey {Enter}');
+    await waitFor(() => expect(page.sent('PATCH people/new')).toEqual([{ name: 'Wen Halloran-Vey' }]));
+  });
+
   it('what the server does not let be is said', async () => {
     await show({ 'PUT people/new/invitation': refusal(409, 'LAST_LEAD', 'Somebody has to lead.') });
     await userEvent.click((await row('Wen Halloran')).getByRole('button', { name: 'New code for Wen Halloran' }));

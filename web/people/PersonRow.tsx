@@ -1,4 +1,4 @@
-import { App, Button, Popconfirm, Select } from 'antd';
+import { App, Button, ColorPicker, Popconfirm, Select } from 'antd';
 import dayjs from 'dayjs';
 import type { ChangePerson, Invitation, PersonLine } from '../../core/contract/index.ts';
 import {
@@ -8,6 +8,8 @@ import {
   useInviteAgainMutation,
   useSessionQuery,
 } from '../app/api.ts';
+import { TextField } from '../ui/TextField.tsx';
+import { CREW_COLOURS } from '../ui/tokens.ts';
 import { MAY_WORDS, ROLE_NAMES } from './roles.ts';
 
 const CREW_ROLES = ['lead', 'installer'] as const;
@@ -33,11 +35,34 @@ export function PersonRow({ person, onCode }: { person: PersonLine; onCode(invit
   };
   return (
     <article className={isDisabled ? 'person-row is-gone' : 'person-row'} aria-label={name}>
-      <span className="initial" style={{ background: person.colour }} aria-hidden>
-        {name[0]}
-      </span>
+      <ColorPicker
+        value={person.colour}
+        disabledAlpha
+        disabledFormat
+        disabled={isDisabled}
+        presets={[{ label: 'Crew', colors: [...CREW_COLOURS] }]}
+        onChangeComplete={(colour) => edit({ colour: colour.toHexString() })}
+      >
+        <button
+          type="button"
+          className="initial"
+          style={{ background: person.colour }}
+          aria-label={`Colour of ${name}`}
+          disabled={isDisabled}
+        >
+          {name[0]}
+        </button>
+      </ColorPicker>
       <div className="who">
-        <b>{name}</b>
+        <TextField
+          label={`Name of ${name}`}
+          value={name}
+          maxLength={80}
+          variant="borderless"
+          disabled={isDisabled}
+          isNeeded
+          onCommit={(to) => edit({ name: to })}
+        />
         <span className="muted">
           signs in as <span className="mono">{username}</span>
           {fleet && `, ${fleet}`}

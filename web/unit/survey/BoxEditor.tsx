@@ -2,9 +2,9 @@ import { CloseOutlined } from '@ant-design/icons';
 import { Button, Checkbox } from 'antd';
 import type { FuseBox } from '../../../core/document/index.ts';
 import { type KeyedBox, PANEL, slotsOfBox } from '../../../core/graph/index.ts';
+import { TextField } from '../../ui/TextField.tsx';
 import { PositionFields } from '../PositionFields.tsx';
 import { useUnit } from '../useUnit.ts';
-import { TextField } from './TextField.tsx';
 
 /** A fuse box as a thing: what it is called, where it is, whether water reaches it. */
 export function BoxEditor({ box, onClose }: { box: KeyedBox; onClose(): void }) {

@@ -3,13 +3,13 @@ import { Button, Select } from 'antd';
 import { Link } from 'react-router';
 import type { Plug } from '../../../core/document/index.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
+import { TextField } from '../../ui/TextField.tsx';
 import { leadAddress } from '../feed/leads/chosenLead.ts';
 import { useUnit } from '../useUnit.ts';
 import { MeterField } from './MeterField.tsx';
 import { PinNumber } from './PinNumber.tsx';
 import type { Pin } from './plugPins.ts';
 import { SignalSelect } from './SignalSelect.tsx';
-import { TextField } from './TextField.tsx';
 
 /** What nobody read stands at nothing, as most pins of a plug do with the key off and on. */
 const restZero = (each: Pin): Pin => ({ ...each, keyOffV: each.keyOffV ?? 0, keyOnV: each.keyOnV ?? 0 });

@@ -1,7 +1,7 @@
 import { CheckCircleFilled } from '@ant-design/icons';
 import type { SurveyQuestion } from '../../../core/work/index.ts';
+import { TextField } from '../../ui/TextField.tsx';
 import { useUnit } from '../useUnit.ts';
-import { TextField } from './TextField.tsx';
 
 export function Question({ question: { key, words, why, usual } }: { question: SurveyQuestion }) {
   const { build, mayEdit, act } = useUnit();

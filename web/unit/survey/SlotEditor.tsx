@@ -14,12 +14,12 @@ import {
 } from '../../../core/graph/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
+import { TextField } from '../../ui/TextField.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 import { CavityRows } from './CavityRows.tsx';
 import { MeterField } from './MeterField.tsx';
 import { SignalSelect } from './SignalSelect.tsx';
-import { TextField } from './TextField.tsx';
 
 const SOURCE_WORDS: Record<SourceKind, string> = {
   slot: 'a slot of a fuse box',

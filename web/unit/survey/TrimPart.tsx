@@ -3,8 +3,8 @@ import { Button } from 'antd';
 import type { Trim } from '../../../core/document/index.ts';
 import { newId } from '../../app/ids.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
+import { TextField } from '../../ui/TextField.tsx';
 import { useUnit } from '../useUnit.ts';
-import { TextField } from './TextField.tsx';
 
 /** Trim that comes off, what holds it, and how many: what has to be on hand to put it back. */
 export function TrimPart() {
