@@ -3,9 +3,19 @@ export { issueSentence } from './checks/issueSentence.ts';
 export { migrateBuild } from './checks/migrateBuild.ts';
 export { describeField, readField } from './checks/readField.ts';
 export { sameData } from './checks/sameData.ts';
+export {
+  type LogRow,
+  type OthersRow,
+  type Outcome,
+  type Reason,
+  type Sender,
+  takeOperations,
+} from './history/takeOperations.ts';
+export { type UndoEntry, type UndoRow, type UndoStacks, undoStacks } from './history/undoStacks.ts';
 export { applyDrafts } from './operations/applyDrafts.ts';
 export { type Applied, applyOperation, fieldsMeet, type Refusal, type Stamp } from './operations/applyOperation.ts';
 export { derivedId } from './operations/derivedId.ts';
+export { byPriority } from './operations/functionOrder.ts';
 export { furtherJobs, housingJoint, jobTag, movedBy } from './operations/housing.ts';
 export { holesProblem, withMeasuredBase } from './operations/measureBase.ts';
 export {
@@ -17,16 +27,7 @@ export {
   OWNER_OPERATIONS,
   SentOperation,
 } from './operations/operations.ts';
-export {
-  type LogRow,
-  type OthersRow,
-  type Outcome,
-  type Reason,
-  type Sender,
-  takeOperations,
-} from './operations/takeOperations.ts';
 export { type Change, takeBack } from './operations/undo.ts';
-export { type UndoEntry, type UndoRow, type UndoStacks, undoStacks } from './operations/undoStacks.ts';
 export { key, line, list, oneLine, table, trimmedLine } from './schema/bounds.ts';
 export {
   Build,

@@ -1,9 +1,8 @@
 /** What a lamp draws on the mean: by the pattern that it shows, steady being steady. */
 
-import type { Build, Id, Lamp, LightFunction, Show } from '../document/index.ts';
+import { type Build, byPriority, type Id, type Lamp, type LightFunction, type Show } from '../document/index.ts';
 import type { Amps } from '../units/index.ts';
 import { drawnIn, type Pattern, patternOf } from './patterns/patterns.ts';
-import { byPriority } from './should.ts';
 
 const known = new WeakMap<Pattern['pulses'], { periodS: number; ratio: number }>();
 

@@ -33,7 +33,6 @@ export {
   type Clash,
   type FunctionRole,
   isFlashing,
-  raisedAbove,
   roleOf,
   runningOverWarning,
   standardQuestions,
@@ -43,7 +42,6 @@ export {
 export { MAX_FLASHES_A_SECOND, settingMeasures } from './settingMeasures.ts';
 export {
   brightnessAt,
-  byPriority,
   currentTrace,
   describeShows,
   type LampShow,

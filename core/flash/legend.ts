@@ -1,10 +1,16 @@
 /** The legend of a unit's controls, made from the build, so that board, label, remote and operator card say the same. */
 
-import type { Build, Control, ElementOf, Id, OperationDraft } from '../document/index.ts';
+import {
+  type Build,
+  byPriority,
+  type Control,
+  type ElementOf,
+  type Id,
+  type OperationDraft,
+} from '../document/index.ts';
 import { tagList } from '../place/index.ts';
 import type { Amps } from '../units/index.ts';
 import { patternOf } from './patterns/patterns.ts';
-import { byPriority } from './should.ts';
 
 export interface LegendRow {
   control: Control;

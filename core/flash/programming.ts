@@ -2,7 +2,7 @@
  * How to set a lamp to a pattern: the touches, turns or presses from what it shows now to what is wanted, by the shortest
  * way round its list. What each method does is common practice, no source; a lamp's own sheet decides.
  */
-import type { Build, Id, Lamp, LampModel } from '../document/index.ts';
+import { type Build, byPriority, type Id, type Lamp, type LampModel } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import { patternOf } from './patterns/patterns.ts';
 
@@ -124,7 +124,7 @@ export interface ProgrammingTask {
 
 /** Every lamp that has a list of its own, with what it should be set to: the flashing pattern of its first function. */
 export function programmingTasks(build: Build): ProgrammingTask[] {
-  const functions = Object.values(build.functions).sort((a, b) => a.priority - b.priority);
+  const functions = byPriority(build);
   return Object.values(build.lamps).flatMap((lamp): ProgrammingTask[] => {
     const model = build.models[lamp.modelKey];
     if (!model || model.programming === 'none' || model.patterns.length === 0) return [];

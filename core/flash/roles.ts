@@ -1,8 +1,8 @@
 /** What a function is for, and the questions every crew asks of its priorities. */
-import type { Build, Control, Id, Lamp, LightFunction } from '../document/index.ts';
+import { type Build, byPriority, type Control, type Id, type Lamp, type LightFunction } from '../document/index.ts';
 import { patternFigures } from './patterns/patternFigures.ts';
 import { type Pattern, patternOf } from './patterns/patterns.ts';
-import { byPriority, showsFor } from './should.ts';
+import { showsFor } from './should.ts';
 
 export type FunctionRole = 'running' | 'stop' | 'turn' | 'reverse' | 'warning' | 'work';
 
@@ -69,18 +69,6 @@ export const runningOverWarning = (build: Build): Clash[] =>
 /** A required stop or turn signal is not masked: where a warning keeps lamps that should signal. */
 export const warningOverSignal = (build: Build): Clash[] =>
   clashes(build, ofRole(build, 'stop', 'turn'), ofRole(build, 'warning'));
-
-/** The order of priorities with one function put right above another, as changes to make. */
-export function raisedAbove(build: Build, raisedId: Id, aboveId: Id): { functionId: Id; priority: number }[] {
-  const order = byPriority(build).filter((each) => each.id !== raisedId);
-  const at = order.findIndex((each) => each.id === aboveId);
-  const raised = build.functions[raisedId];
-  if (at < 0 || !raised) return [];
-  order.splice(at, 0, raised);
-  return order.flatMap((each, index) =>
-    each.priority === index + 1 ? [] : [{ functionId: each.id, priority: index + 1 }],
-  );
-}
 
 export interface Answer {
   question: string;

@@ -3,7 +3,15 @@
  * priority has the lamp. This is the design's word, not the circuit's (that is core/circuit) nor the meter's.
  */
 
-import type { Build, Id, Lamp, LightColour, LightFunction, Show } from '../document/index.ts';
+import {
+  type Build,
+  byPriority,
+  type Id,
+  type Lamp,
+  type LightColour,
+  type LightFunction,
+  type Show,
+} from '../document/index.ts';
 import type { Amps } from '../units/index.ts';
 import { colourAt, drawnIn, levelAt, offsetS, type Pattern, patternOf } from './patterns/patterns.ts';
 
@@ -15,10 +23,6 @@ export interface LampShow {
   /** 0 to 1. */
   level: number;
 }
-
-/** Functions in the order in which they win. */
-export const byPriority = (build: Build): LightFunction[] =>
-  Object.values(build.functions).sort((a, b) => a.priority - b.priority || a.name.localeCompare(b.name));
 
 /** Lamp id -> what it shows. Lamps missing from the map are dark. */
 export function showsFor(

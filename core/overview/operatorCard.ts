@@ -1,8 +1,8 @@
 /** What the operator and the roadside need on one page: which switch does what, where the fuses are, how to set a pattern. */
 
 import { fuseColour } from '../circuit/index.ts';
-import type { Build, Control } from '../document/index.ts';
-import { byPriority, patternFigures, patternOf } from '../flash/index.ts';
+import { type Build, byPriority, type Control } from '../document/index.ts';
+import { patternFigures, patternOf } from '../flash/index.ts';
 import { boxOf, type Feed, seatOf, sourceInText } from '../graph/index.ts';
 import { tagList } from '../place/index.ts';
 import type { Assessment } from '../rules/index.ts';

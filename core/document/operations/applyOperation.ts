@@ -11,6 +11,7 @@ import { type Element, TERMINALS, type Terminal, type Wire } from '../schema/cir
 import type { Id } from '../schema/ids.ts';
 import type { LampModel } from '../schema/lampModel.ts';
 import type { AsBuilt } from '../schema/workParts.ts';
+import { raiseFunction } from './functionOrder.ts';
 import { furtherJobs, housingJoint, jobTag, movedBy } from './housing.ts';
 import { measureBase } from './measureBase.ts';
 import type { Operation } from './operations.ts';
@@ -404,6 +405,11 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       return addNew(draft.functions, op.function, 'function');
     case 'editFunction':
       return assign(must(draft.functions, op.functionId, 'function'), op.changes);
+    case 'raiseFunction': {
+      const problem = raiseFunction(draft, op.functionId, op.aboveId);
+      if (problem) refuse('invalid', problem);
+      return;
+    }
     case 'setPattern': {
       const target = must(draft.functions, op.functionId, 'function');
       for (const id of op.lampIds) {

@@ -20,6 +20,7 @@ const id = Object.fromEntries(
     'link',
     'connector',
     'splitWire',
+    'lastFunction',
   ].map((name) => [name, ids()]),
 ) as Record<string, string>;
 const AT = { xMm: 400, yMm: 300, zMm: 900 };
@@ -91,6 +92,7 @@ export function equipped(): Build {
     .lamp('MK-0101', 'left', { xMm: 4300, yMm: 1, zMm: 760 })
     .feed(warnFeed('L1 R1')).build;
   const lamp = Object.values(fed.lamps)[0]!;
+  const [warn] = Object.values(fed.functions);
   const [wire] = Object.values(fed.wires);
   const connector = {
     id: id.connector!,
@@ -116,6 +118,10 @@ export function equipped(): Build {
       elements: [{ id: id.cap!, kind: 'cap', name: 'Later', plannedA: 4 }],
       wires: [],
       functions: [],
+    },
+    {
+      kind: 'addFunction',
+      function: { ...warn!, id: id.lastFunction!, name: 'Slower', priority: warn!.priority + 1, shows: {} },
     },
     { kind: 'putPattern', pattern: OWN_PATTERN },
     { kind: 'putOwnPack', pack: OWN_PACK },
@@ -253,6 +259,7 @@ export function draftOfEachKind(build: Build): Drafts {
       functionId,
       changes: { modulator: { burstS: 5, rearmS: 20 }, nightPercent: 40 },
     },
+    raiseFunction: { kind: 'raiseFunction', functionId: id.lastFunction!, aboveId: functionId },
     setPattern: { kind: 'setPattern', functionId, lampIds: [lamp.id], changes: { patternId: 'double' } },
     dropFromFunction: { kind: 'dropFromFunction', functionId, lampIds: [lamp.id] },
     removeFunction: { kind: 'removeFunction', functionId },

@@ -1,6 +1,6 @@
 /** A module that stands in a lead of the unit's own, with what its lamps are to show. */
-import type { Build, ElementOf, Id, LightFunction } from '../../document/index.ts';
-import { byPriority, touchesFor } from '../../flash/index.ts';
+import { type Build, byPriority, type ElementOf, type Id, type LightFunction } from '../../document/index.ts';
+import { touchesFor } from '../../flash/index.ts';
 import { deriveFeeds, type Feed, pinSourceId } from '../../graph/index.ts';
 
 export interface ModuleOnLead {

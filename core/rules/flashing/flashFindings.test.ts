@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { applied, testTruck } from '../../../demo/testUnit.ts';
+import { applied, furtherIds, testTruck } from '../../../demo/testUnit.ts';
 import type { FeedGiven, UnitBuilder } from '../../../demo/unitBuilder.ts';
-import type { Build } from '../../document/index.ts';
-import { byPriority, legendPrint, showsFor, standardQuestions } from '../../flash/index.ts';
+import { type Build, byPriority } from '../../document/index.ts';
+import { legendPrint, showsFor, standardQuestions } from '../../flash/index.ts';
 import { assess } from '../assess.ts';
 import { type Told, toldOf } from '../testing/told.ts';
 
@@ -108,6 +108,23 @@ describe('flash', () => {
     const all = showsFor(after, new Set(Object.keys(after.controls)));
     const tags = [...all.values()].filter((show) => show.function.name === 'Left turn').map((show) => show.lamp.tag);
     expect(tags.sort()).toEqual(['L1', 'R1']);
+  });
+
+  it('M49: ways out of two signals, both taken before the findings are worked out anew, raise both', () => {
+    const left = withFunction(lit(), 'Left turn', 'left', 'turn', 8).build;
+    const [leftTurn] = byPriority(left).filter((each) => each.name === 'Left turn');
+    const both = applied(left, [
+      { kind: 'addFunction', function: { ...leftTurn!, id: furtherIds()(), name: 'Right turn', priority: 9 } },
+    ]);
+    const hiding = assess(both).findings.filter((each) => each.code === 'M49');
+    expect(hiding).toHaveLength(2);
+    for (const order of [hiding, hiding.toReversed()]) {
+      const after = applied(
+        both,
+        order.flatMap((finding) => finding.waysOut[0]!.operations),
+      );
+      expect(byPriority(after).at(-1)!.name).toBe('Warn');
+    }
   });
 
   it('M42: a brake lamp that never stops flashing bursts instead', () => {

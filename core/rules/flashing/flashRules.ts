@@ -1,8 +1,14 @@
 /** Findings about flash: M38, M39, M41 to M45, M47, M48, M49. */
-import type { Build, Id, Lamp, LightFunction, OperationDraft } from '../../document/index.ts';
-import { derivedId } from '../../document/index.ts';
 import {
+  type Build,
   byPriority,
+  derivedId,
+  type Id,
+  type Lamp,
+  type LightFunction,
+  type OperationDraft,
+} from '../../document/index.ts';
+import {
   type Clash,
   effectiveCd,
   type FunctionRole,
@@ -11,7 +17,6 @@ import {
   type Pattern,
   patternFigures,
   patternOf,
-  raisedAbove,
   roleOf,
   runningOverWarning,
   strobingWithRunning,
@@ -45,13 +50,9 @@ function strobingRunning({ build }: CheckContext): Hit[] {
   );
 }
 
-const raise = (build: Build, raised: LightFunction, above: LightFunction): WayOut => ({
+const raise = (raised: LightFunction, above: LightFunction): WayOut => ({
   label: say`Put ${raised.name} above ${above.name}`,
-  operations: raisedAbove(build, raised.id, above.id).map(({ functionId, priority }) => ({
-    kind: 'editFunction',
-    functionId,
-    changes: { priority },
-  })),
+  operations: [{ kind: 'raiseFunction', functionId: raised.id, aboveId: above.id }],
 });
 
 const clashHits =
@@ -61,7 +62,7 @@ const clashHits =
       (clash): Hit => ({
         message: words(clash, tagsOf(build, clash.lampIds)),
         lampIds: clash.lampIds,
-        waysOut: [raise(build, clash.loser, clash.winner)],
+        waysOut: [raise(clash.loser, clash.winner)],
       }),
     );
 

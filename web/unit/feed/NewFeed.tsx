@@ -37,7 +37,7 @@ import {
   wishedChannels,
   wishedControl,
 } from './controls.ts';
-import { LiveField, WireColourField } from './FeedFields.tsx';
+import { LiveField } from './LiveField.tsx';
 import {
   BATTERY,
   bestSource,
@@ -49,6 +49,7 @@ import {
   supplyBlocks,
   usualWanted,
 } from './sources.ts';
+import { WireColourField } from './WireColourField.tsx';
 
 interface Values extends ControlValues {
   name: string;

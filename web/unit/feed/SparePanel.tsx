@@ -7,8 +7,9 @@ import { NumberInput } from '../../ui/NumberInput.tsx';
 import { PositionFields } from '../PositionFields.tsx';
 import { useUnit } from '../useUnit.ts';
 import { endPlaces } from './endPlaces.ts';
-import { LiveField, WireColourField } from './FeedFields.tsx';
+import { LiveField } from './LiveField.tsx';
 import { SpareChoices } from './SpareChoices.tsx';
+import { WireColourField } from './WireColourField.tsx';
 
 interface Values {
   name: string;

@@ -1,7 +1,6 @@
 import { ArrowDownOutlined, ArrowUpOutlined } from '@ant-design/icons';
 import { Button, Switch } from 'antd';
-import type { Id } from '../../../core/document/index.ts';
-import { byPriority } from '../../../core/flash/index.ts';
+import { byPriority, type Id, type LightFunction } from '../../../core/document/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { useUnit } from '../useUnit.ts';
 
@@ -14,18 +13,8 @@ export function ControlStates({ on, onChange }: { on: ReadonlySet<Id>; onChange(
     if (!next.delete(controlId)) next.add(controlId);
     onChange(next);
   };
-  const swap = (index: number, by: 1 | -1) => {
-    const order = [...functions];
-    const [moved] = order.splice(index, 1);
-    order.splice(index + by, 0, moved!);
-    act(
-      ...order.flatMap((each, at) =>
-        each.priority === at + 1
-          ? []
-          : [{ kind: 'editFunction' as const, functionId: each.id, changes: { priority: at + 1 } }],
-      ),
-    );
-  };
+  const raise = (raised: LightFunction, above: LightFunction) =>
+    act({ kind: 'raiseFunction', functionId: raised.id, aboveId: above.id });
   return (
     <aside className="panel control-states" aria-label="Control states">
       <header className="inline-head">
@@ -55,7 +44,7 @@ export function ControlStates({ on, onChange }: { on: ReadonlySet<Id>; onChange(
                     aria-label={`${each.name}: wins over more`}
                     icon={<ArrowUpOutlined />}
                     disabled={index === 0}
-                    onClick={() => swap(index, -1)}
+                    onClick={() => raise(each, functions[index - 1]!)}
                   />
                   <Button
                     type="text"
@@ -63,7 +52,7 @@ export function ControlStates({ on, onChange }: { on: ReadonlySet<Id>; onChange(
                     aria-label={`${each.name}: wins over less`}
                     icon={<ArrowDownOutlined />}
                     disabled={index === functions.length - 1}
-                    onClick={() => swap(index, 1)}
+                    onClick={() => raise(functions[index + 1]!, each)}
                   />
                 </span>
               )}

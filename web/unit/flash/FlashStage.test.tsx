@@ -2,7 +2,8 @@ import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Build } from '../../../core/document/index.ts';
-import { byPriority, legendOf, programmingTasks, showsFor } from '../../../core/flash/index.ts';
+import { byPriority } from '../../../core/document/index.ts';
+import { legendOf, programmingTasks, showsFor } from '../../../core/flash/index.ts';
 import { applied } from '../../../demo/testUnit.ts';
 import { store } from '../../app/store.ts';
 import { demoBuild, type Role, renderUnit } from '../../testing/renderUnit.tsx';
@@ -59,8 +60,7 @@ describe('the switches of a unit', () => {
     const [first, second] = functions;
     await user.click(states().getByRole('button', { name: `${second!.name}: wins over more` }));
     expect(done().map(({ operation }) => operation)).toMatchObject([
-      { kind: 'editFunction', functionId: second!.id, changes: { priority: 1 } },
-      { kind: 'editFunction', functionId: first!.id, changes: { priority: 2 } },
+      { kind: 'raiseFunction', functionId: second!.id, aboveId: first!.id },
     ]);
     const up = states().getByRole('button', { name: `${second!.name}: wins over more` }) as HTMLButtonElement;
     expect(up.disabled).toBe(true);

@@ -1,7 +1,8 @@
 import { Checkbox, Segmented, Switch } from 'antd';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Id, OwnPattern } from '../../../core/document/index.ts';
-import { brightnessAt, byPriority, showsFor } from '../../../core/flash/index.ts';
+import { byPriority } from '../../../core/document/index.ts';
+import { brightnessAt, showsFor } from '../../../core/flash/index.ts';
 import { findingsAt } from '../../../core/rules/index.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { isTyping } from '../../app/typing.ts';

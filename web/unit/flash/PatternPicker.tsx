@@ -1,7 +1,8 @@
 import { Button, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import type { Id, OwnPattern } from '../../../core/document/index.ts';
-import { byPriority, copyOf, patternFigures, patternOf, patternsOf, suitsFilament } from '../../../core/flash/index.ts';
+import { byPriority } from '../../../core/document/index.ts';
+import { copyOf, patternFigures, patternOf, patternsOf, suitsFilament } from '../../../core/flash/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { newId } from '../../app/ids.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';

@@ -2,7 +2,8 @@ import { CaretRightFilled, PauseOutlined, StepBackwardOutlined, StepForwardOutli
 import { Segmented } from 'antd';
 import { lazy, type ReactNode, Suspense, useMemo } from 'react';
 import type { Build, Id } from '../../../core/document/index.ts';
-import { byPriority, currentTrace, type LampShow } from '../../../core/flash/index.ts';
+import { byPriority } from '../../../core/document/index.ts';
+import { currentTrace, type LampShow } from '../../../core/flash/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { useSize } from '../../app/useSize.ts';
 import { useUnit } from '../useUnit.ts';

@@ -1,7 +1,8 @@
 /** What one can undo and redo, from the log of one's own changes. */
+
+import type { OperationKind } from '../operations/operations.ts';
+import type { Change } from '../operations/undo.ts';
 import type { Id } from '../schema/ids.ts';
-import type { OperationKind } from './operations.ts';
-import type { Change } from './undo.ts';
 
 /** One of one's own changes as the log keeps it. */
 export interface UndoRow {

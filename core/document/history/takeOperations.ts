@@ -5,8 +5,8 @@
  */
 import { type Result, refused } from '../../result.ts';
 import { sameData } from '../checks/sameData.ts';
-import { fieldsMeet, type Stamp } from './applyOperation.ts';
-import { type Change, takeBack } from './undo.ts';
+import { fieldsMeet, type Stamp } from '../operations/applyOperation.ts';
+import { type Change, takeBack } from '../operations/undo.ts';
 
 /** Whoever sends operations, and from which window. */
 export interface Sender {
