@@ -15,6 +15,7 @@ import {
   type Position,
   type Slot,
   type SourceKind,
+  type SwitchPart,
   type Wire,
 } from '../core/document/index.ts';
 import { deriveFeeds } from '../core/graph/index.ts';
@@ -26,6 +27,7 @@ import {
   planFlasher,
   planGroundSwitch,
   planRoutes,
+  planSwitchPart,
   planThickerWire,
 } from '../core/planning/index.ts';
 import type { Result } from '../core/result.ts';
@@ -234,6 +236,12 @@ export class UnitBuilder {
 
   relabelled(name: string, to: string): this {
     return this.apply({ kind: 'editControl', controlId: this.controlId(name), changes: { name: to } });
+  }
+
+  /** Says which switch a control is. */
+  switchPart(name: string, part: SwitchPart): this {
+    for (const operation of planSwitchPart(this.build, this.controlId(name), part)) this.apply(operation);
+    return this;
   }
 
   /** Brings the grounds of lamps back through a switch. */

@@ -58,6 +58,7 @@ export { Position } from './schema/position.ts';
 export { Check, Look, LookedWrong, Reading } from './schema/proofParts.ts';
 export { RouteLink, RouteNode } from './schema/routeParts.ts';
 export { BodyGroup, ColourRule, RequiredLamp, RulePack, RuleScope } from './schema/rulePack.ts';
+export { SwitchPart } from './schema/switchPart.ts';
 export {
   AttachmentKind,
   Face,

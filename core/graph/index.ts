@@ -43,3 +43,4 @@ export {
   sourceName,
   whenWords,
 } from './slots.ts';
+export { switchesToFit, switchHoleWords, switchName, switchPinName, terminalsOf } from './switchWords.ts';

@@ -1,6 +1,6 @@
 /** The cut list: every wire of a unit with its tag, ends, terminals, strip lengths and shrink, in the order of the feeds. */
 import type { Build, Element, ElementOf, SourceKind, Terminal, Wire } from '../document/index.ts';
-import { deriveFeeds, isSized, seatOf, sourceInBox, unitsOwnParts } from '../graph/index.ts';
+import { deriveFeeds, isSized, seatOf, sourceInBox, switchPinName, unitsOwnParts } from '../graph/index.ts';
 import { conductor, type Millimetres, type SquareMillimetres, wireOuterMm } from '../units/index.ts';
 import { BOX_TERMINALS, terminalFor } from './boxTerminals.ts';
 
@@ -112,8 +112,6 @@ const TAKES_MM2: { fits: RegExp; mostMm2: SquareMillimetres }[] = [
 export const takesMm2 = (fitting: string): SquareMillimetres =>
   TAKES_MM2.find(({ fits }) => fits.test(fitting))?.mostMm2 ?? Number.POSITIVE_INFINITY;
 
-/** What the terminals of a switch are for. */
-const SWITCH_PINS: Record<string, string> = { in: 'supply', out: 'load', lamp: 'ground of its light' };
 /** Relay terminals as they are stamped on it (DIN 72552, from memory). */
 const RELAY_PINS: Record<string, string> = { in: '30', out: '87', coilPlus: '86', coilMinus: '85' };
 
@@ -132,7 +130,7 @@ export function terminalName(build: Build, { elementId, terminal }: Terminal): s
       return seat ? sourceInBox(build, seat) : `fuse ${element.ratingA} A, ${terminal}`;
     }
     case 'switch':
-      return `${build.controls[element.controlId]?.name ?? 'switch'}, ${SWITCH_PINS[terminal] ?? terminal}`;
+      return `${build.controls[element.controlId]?.name ?? 'switch'}, ${switchPinName(build.controls[element.controlId]?.part, terminal)}`;
     case 'relay':
       return `relay of ${build.controls[element.controlId]?.name ?? 'switch'}, ${RELAY_PINS[terminal] ?? terminal}`;
     case 'receiver': {

@@ -1,4 +1,3 @@
-export { planGroundBus, planGroundSwitch, planOwnGround } from './groundSide.ts';
 export { type ModuleOnLead, moduleInFeed, moduleOnLead } from './ownLeads/moduleOnLead.ts';
 export { leadAround, type ModuleWish, planModule, planModuleOut } from './ownLeads/planModule.ts';
 export { lampsOfFactory, type OwnLampWish, ownLead, planOwnLamp } from './ownLeads/planOwnLamp.ts';
@@ -11,3 +10,5 @@ export { planDiode, planFlashResistor, planPlug } from './planParts.ts';
 export { planRefit } from './planRefit.ts';
 export { planRoutes } from './planRoutes.ts';
 export { planThickerWire, type ThickerWire } from './planThicker.ts';
+export { planGroundBus, planGroundSwitch, planOwnGround } from './switches/groundSide.ts';
+export { planSwitchLight, planSwitchPart, switchLight } from './switches/planSwitch.ts';

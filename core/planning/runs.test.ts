@@ -7,8 +7,8 @@ import type { Build, Id } from '../document/index.ts';
 import { deriveFeeds, wiresRun } from '../graph/index.ts';
 import { MOST_IN_A_CRIMP } from '../harness/index.ts';
 import { toldOf } from '../rules/testing/told.ts';
-import { planGroundSwitch } from './groundSide.ts';
 import { planMoveLamps } from './planChanges.ts';
+import { planGroundSwitch } from './switches/groundSide.ts';
 
 const newId = furtherIds();
 const must = <T>(result: { ok: true; value: T } | { ok: false; reason: { message: string } }): T => {

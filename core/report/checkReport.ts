@@ -2,7 +2,7 @@
 import { bodyOf, partUnder } from '../body/index.ts';
 import { type AssessedFeed, energyFigures, farEndName } from '../circuit/index.ts';
 import type { Build, Position, Stage } from '../document/index.ts';
-import { sourceNameInBox } from '../graph/index.ts';
+import { placeOf, sourceNameInBox } from '../graph/index.ts';
 import { jointList, terminalName } from '../harness/index.ts';
 import { holePosition, housings, placedHoles } from '../place/index.ts';
 import { assess, type Finding, isWayThatHolds, type Severity, tryWay } from '../rules/index.ts';
@@ -138,6 +138,24 @@ function holesOf(build: Build): HoleReport[] {
         on: part?.name ?? null,
         behindMm: behind.length > 0 ? Math.min(...behind.map(({ depthMm }) => depthMm)) : null,
       };
+    }),
+    ...Object.values(build.controls).flatMap((control): HoleReport[] => {
+      const hole = control.part?.hole;
+      if (!hole) return [];
+      const size =
+        hole.shape === 'round'
+          ? { diameterMm: hole.diameterMm }
+          : { slotMm: [hole.widthMm, hole.heightMm] as [number, number] };
+      return [
+        {
+          for: 'switch',
+          ...size,
+          position: placeOf(build, control.id),
+          face: 'panel',
+          on: control.name,
+          behindMm: null,
+        },
+      ];
     }),
     ...Object.values(build.routeNodes).flatMap(({ name, pass, position }): HoleReport[] =>
       pass ? [{ for: 'pass', diameterMm: pass.holeMm, position, face: 'wall', on: name, behindMm: null }] : [],

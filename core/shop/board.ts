@@ -24,6 +24,7 @@ const KIND_WORDS: Record<StepKind, string> = {
   drill: 'Holes',
   run: 'Wire',
   mount: 'Mount',
+  switch: 'Switch',
   cut: 'Cut lead',
   join: 'Join',
   pull: 'Pull test',

@@ -11,7 +11,6 @@ import {
   MOUNTS,
   PILOT_MM,
   sidelessName,
-  skinUnder,
 } from '../place/index.ts';
 import { capitalised, fine, joined, mm, plain, say, type Words } from '../units/index.ts';
 import { wrightUnit } from './learning.ts';
@@ -60,11 +59,15 @@ function secondsOf(lamps: readonly Lamp[]): ReadonlySet<string> {
 }
 
 /** How one row of the hole list is made, and where the bit has to stop. */
-function holeWords({ count, tool, diameterMm, slot, part, depth, edge }: HoleRow): Words {
+export function holeWords({ count, tool, diameterMm, slot, part, skin, control, depth, edge }: HoleRow): Words {
   const size = slot ? say`${fine(slot.widthMm)} by ${fine(slot.heightMm)}` : say`${fine(diameterMm)}`;
-  const through = part ? say`${sidelessName(part)}, ${part.material} ${fine(part.thicknessMm)}` : plain('the skin');
+  const through = part
+    ? say`${sidelessName(part)}, ${skin.material} ${fine(skin.thicknessMm)}`
+    : control
+      ? say`the panel, ${skin.material} ${fine(skin.thicknessMm)}`
+      : plain('the skin');
   const made = slot
-    ? say`cut ${mm(Math.round(cutLengthMm(slot)))} between the corner holes, try the lamp`
+    ? say`cut ${mm(Math.round(cutLengthMm(slot)))} between the corner holes, try the ${control ? 'switch' : 'lamp'}`
     : plain(tool === 'step bit' ? 'step bit, stop at the size' : tool);
   const stop = depth.kind === 'collar' ? say`, collar at ${fine(depth.stopMm)}` : '';
   return say`${count} × ${size} through ${through}: ${made}${stop}; ${edge.join(', ')}`;
@@ -208,8 +211,5 @@ function rowsOf(all: readonly HoleRow[], lamps: readonly Lamp[]): HoleRow[] {
 /** Cutting and filing a slot: by what is cut and how thick the skin is (common practice, no source). */
 const SLOT_MINUTES = { setUp: 10, per100MmAndMm: 1 };
 
-const slotMinutes = ({ slot, count, part }: HoleRow): number =>
-  slot
-    ? count *
-      (SLOT_MINUTES.setUp + (cutLengthMm(slot) / 100) * SLOT_MINUTES.per100MmAndMm * skinUnder(part).thicknessMm)
-    : 0;
+export const slotMinutes = ({ slot, count, skin }: HoleRow): number =>
+  slot ? count * (SLOT_MINUTES.setUp + (cutLengthMm(slot) / 100) * SLOT_MINUTES.per100MmAndMm * skin.thicknessMm) : 0;

@@ -8,7 +8,7 @@ import type { AssessedFeed } from '../circuit/index.ts';
 import type { Build, Lamp, Loom, Slot } from '../document/index.ts';
 import { type Feed, isRun, seatOf, sourceInBox } from '../graph/index.ts';
 import { cutList, loomEnds, shortMm, terminalFor } from '../harness/index.ts';
-import { housings } from '../place/index.ts';
+import { holeList, housings } from '../place/index.ts';
 import { gaugeName, run, say, type Words } from '../units/index.ts';
 import { faceSteps } from './faceSteps.ts';
 import { endsOf, MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
@@ -16,6 +16,7 @@ import { wireMeasures } from './measures.ts';
 import { moduleSteps, modulesIn } from './moduleSteps.ts';
 import { arranged, withOrder } from './orderRules.ts';
 import type { Step } from './step.ts';
+import { switchSteps } from './switchSteps.ts';
 
 /** From here on a second pair of hands feeds it in (common practice, no source). */
 const TWO_TO_PULL_MM = 7000;
@@ -133,7 +134,8 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
   // Lamps that came with the unit are where they are.
   const lamps = housings(build).filter((lamp) => build.models[lamp.modelKey]?.kind !== 'factory');
   const trim = Object.values(build.trim);
-  const { holes, mounts } = faceSteps(build, bodyOf(build), lamps);
+  const body = bodyOf(build);
+  const { holes, mounts } = faceSteps(build, body, lamps);
   const { runs, joins } = feedSteps(build, feeds);
   if (lamps.length === 0 && joins.length === 0) return [];
   const programmed = lamps.filter((lamp) => (build.models[lamp.modelKey]?.programming ?? 'none') !== 'none');
@@ -144,9 +146,7 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
       key: 'isolate',
       title: 'Take the power off',
       detail: ['Key out, battery negative off', ...fusesOut(build, feeds)].join('; ').concat('.'),
-      caution: raisesParts(bodyOf(build))
-        ? 'Support raised beds and booms on their props before working under them.'
-        : null,
+      caution: raisesParts(body) ? 'Support raised beds and booms on their props before working under them.' : null,
       minutes: 10,
     }),
     ...(lamps.length > 0 ? looseSteps(lamps) : []),
@@ -162,6 +162,7 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
     ...holes,
     ...runs,
     ...mounts,
+    ...switchSteps(build, feeds, holeList(build, body)),
     ...joins,
   ];
   if (joins.length > 0)

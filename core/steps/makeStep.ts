@@ -17,6 +17,8 @@ export const MINUTES = {
   metre: 4,
   program: 4,
   insulate: 1,
+  /** Terminals on, pressed in, label stuck on. */
+  switch: 6,
   fastener: 1,
 };
 
@@ -35,6 +37,7 @@ const WAYS: Record<StepKind, Way> = {
   drill: { skill: 'metal', where: '', tools: ['deburring tool', 'zinc paint', 'grommets'] },
   run: { skill: null, where: 'along its way', tools: ['fish line', 'loose ties', 'wire labels'] },
   mount: { skill: 'metal', where: '', tools: ['torque driver', 'gasket or sealant'] },
+  switch: { skill: 'wiring', where: 'the panel', tools: ['crimp tool', 'meter'] },
   cut: { skill: 'wiring', where: '', tools: ['crimp tool', 'meter'] },
   join: { skill: 'wiring', where: '', tools: ['crimp tool', 'heat gun', 'lead list'] },
   pull: { skill: 'wiring', where: 'every joint', tools: ['pull gauge or firm hand'] },

@@ -15,7 +15,7 @@ export interface OrderRule {
   reason: string;
 }
 
-const AT_THE_CIRCUIT: readonly StepKind[] = ['trimOff', 'pilot', 'drill', 'run', 'mount'];
+const AT_THE_CIRCUIT: readonly StepKind[] = ['trimOff', 'pilot', 'drill', 'run', 'mount', 'switch'];
 
 export const ORDER_RULES: readonly OrderRule[] = [
   {
@@ -54,7 +54,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
     id: 'trim-off-before-holes',
     code: 'M29',
     first: ['trimOff'],
-    next: ['pilot', 'drill', 'run'],
+    next: ['pilot', 'drill', 'run', 'switch'],
     shares: null,
     reason: 'Trim hides what is behind the panel, and the routes through it.',
   },
@@ -105,6 +105,14 @@ export const ORDER_RULES: readonly OrderRule[] = [
     next: ['join'],
     shares: 'lamps',
     reason: 'After the bolts are tight, so that no joint is pulled.',
+  },
+  {
+    id: 'switch-before-joining',
+    code: 'M29',
+    first: ['switch'],
+    next: ['join'],
+    shares: 'feeds',
+    reason: 'Its opening is cut before leads hang behind the panel, and they are cut to where it sits.',
   },
   {
     id: 'cut-before-joining',

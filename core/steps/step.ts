@@ -12,6 +12,7 @@ export const STEP_KINDS = [
   'drill',
   'run',
   'mount',
+  'switch',
   'cut',
   'join',
   'pull',

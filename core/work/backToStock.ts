@@ -154,9 +154,11 @@ export function backToStock(build: Build, body: Body): BackToStock {
   if (rows.length > 0) {
     const open = openings(rows);
     const tags = new Set(rows.flatMap((row) => row.lamps.map((lamp) => lamp.tag)));
+    const switches = new Set(rows.flatMap(({ control }) => control?.name ?? []));
+    const at = [...(tags.size > 0 ? [tagList([...tags].sort(compareTags))] : []), ...switches];
     step(
       'Close the holes',
-      `${open.map(({ size, count }) => `${count} × ${size}`).join(', ')} at ${tagList([...tags].sort(compareTags))}: plugs and plates set in sealant, edges painted.`,
+      `${open.map(({ size, count }) => `${count} × ${size}`).join(', ')} at ${at.join(', ')}: plugs and plates set in sealant, edges painted.`,
     );
     parts.push(...open.map(({ closedWith, count }) => ({ name: closedWith, quantity: count })));
   }

@@ -32,6 +32,13 @@ export function serviceVan({ newId, daysAgo }: World): Build {
       wanted: 'always',
       control: { name: 'Scene', kind: 'switch', signal: null, ratingA: 10 },
     })
+    .switchPart('Scene', {
+      form: 'rocker',
+      light: 'own',
+      marks: { in: '2', out: '3', lamp: '1', panel: '' },
+      hole: { shape: 'round', diameterMm: 19 },
+      panel: { material: 'plastic', thicknessMm: 3 },
+    })
     .routed();
   // The long wire back came in a ready loom: it ends short of the roof grommet and goes on behind a sealed splice.
   const trunk = wireRoutes(unit.build, unit.body).sort((a, b) => b.neededMm - a.neededMm)[0]!;

@@ -45,6 +45,13 @@ export function telehandlers({ newId, daysAgo }: World): Build[] {
       wanted: 'ignition',
       control: { name: 'Beacon switch', kind: 'switch', signal: null, ratingA: 10 },
     });
+    unit.switchPart('Beacon switch', {
+      form: 'rocker',
+      light: 'own',
+      marks: { in: '+', out: 'L', lamp: '-', panel: '' },
+      hole: { shape: 'rectangle', widthMm: 37, heightMm: 21 },
+      panel: { material: 'plastic', thicknessMm: 3 },
+    });
     if (index > 1) return unit.build;
     unit.ticks(
       jobSteps(unit.build, assess(unit.build).feeds).map((step) => step.key),

@@ -9,6 +9,7 @@ import FROZEN_VERSION_4 from '../testing/version4.json' with { type: 'json' };
 import FROZEN_VERSION_7 from '../testing/version7.json' with { type: 'json' };
 import FROZEN_VERSION_8 from '../testing/version8.json' with { type: 'json' };
 import FROZEN_VERSION_9 from '../testing/version9.json' with { type: 'json' };
+import FROZEN_VERSION_10 from '../testing/version10.json' with { type: 'json' };
 import { applyOperation, fieldsMeet } from './applyOperation.ts';
 import type { Operation, OperationDraft } from './operations.ts';
 import { type Change, takeBack } from './undo.ts';
@@ -232,7 +233,7 @@ describe('stored documents', () => {
   it('a frozen sample of version 0 is lifted to today', () => {
     const { extraParts: _, comments: __, handedOver: ___, ...old } = FROZEN_VERSION_1;
     const lifted = migrateBuild({ ...old, schemaVersion: 0 });
-    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 10, extraParts: {}, handedOver: null } });
+    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 11, extraParts: {}, handedOver: null } });
   });
 
   it('a frozen sample of version 1 keeps its lamps and slots and gets survey and rules', () => {
@@ -298,6 +299,15 @@ describe('stored documents', () => {
     expect(Object.values(migrated.value.slots).map(({ boxId }) => boxId)).toEqual(
       Object.keys(kept.slots).map(() => undefined),
     );
+  });
+
+  it('a frozen sample of version 10 is as it was; which switch it is nobody has said', () => {
+    const migrated = migrateBuild(FROZEN_VERSION_10);
+    if (!migrated.ok) throw new Error(migrated.reason.message);
+    const { schemaVersion, ...kept } = FROZEN_VERSION_10;
+    expect(schemaVersion).toBe(10);
+    expect(migrated.value).toMatchObject(kept);
+    expect(Object.values(migrated.value.controls).map(({ part }) => part)).toEqual([undefined]);
   });
 
   it('a frozen sample of version 4 keeps its ticks, and what was one step is ticked in its parts', () => {

@@ -87,7 +87,7 @@ const CHANGES = [
     ...base,
     kind: z.literal('editControl'),
     controlId: Id,
-    changes: changesTo(Control.pick({ name: true, ratingA: true })),
+    changes: changesTo(Control.pick({ name: true, ratingA: true, part: true })),
   }),
   z.object({
     ...base,

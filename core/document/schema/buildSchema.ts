@@ -202,7 +202,7 @@ export type OwnOutlines = z.infer<typeof OwnOutlines>;
 export const PlaceKey = z.union([z.literal('battery'), Id]);
 export type PlaceKey = z.infer<typeof PlaceKey>;
 
-export const SCHEMA_VERSION = 10;
+export const SCHEMA_VERSION = 11;
 
 export const Build = z.object({
   schemaVersion: z.literal(SCHEMA_VERSION),

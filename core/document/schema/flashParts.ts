@@ -4,6 +4,7 @@ import * as z from 'zod';
 import type { Amps } from '../../units/index.ts';
 import { key, line, list, stamped, table, trimmedLine, upTo } from './bounds.ts';
 import { Id } from './ids.ts';
+import { SwitchPart } from './switchPart.ts';
 import { LightColour, Signal } from './vocabulary.ts';
 
 /** `flat` is on and off; `ramp` rises over its length; `beam` is a turning beam passing by, which draws steadily. */
@@ -62,6 +63,7 @@ export const Control = z.object({
   kind: z.enum(['switch', 'button', 'channel', 'signal']),
   signal: Signal.nullable().describe('only for kind signal'),
   ratingA: upTo<Amps>(200).nullable().describe('most its contact may carry; null for a signal'),
+  part: SwitchPart.nullable().optional().describe('which switch it is; null or left out until somebody has said'),
 });
 export type Control = z.infer<typeof Control>;
 

@@ -197,7 +197,7 @@ export function bitsFor(diameterMm: Millimetres, material: Material, thicknessMm
 
 export const formatMm = (mm: number): string => String(Math.round(mm * 10) / 10);
 
-export type HolePurpose = 'bolt' | 'screw' | 'rivet' | 'grommet' | 'lead' | 'corner';
+export type HolePurpose = 'bolt' | 'screw' | 'rivet' | 'grommet' | 'lead' | 'corner' | 'switch';
 
 /** One round hole in the skin. a runs along the face to the right of whoever looks at it, b up; from the lamp's centre. */
 export interface Hole {

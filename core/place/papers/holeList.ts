@@ -1,9 +1,9 @@
 /**
- * Every hole that a unit's lamps ask for, as one goes to work: by bit and skin, with how deep the bit may go and what is
- * done to the edge. From it come the list on the screen, the drill steps and what is bought.
+ * Every hole that a unit's lamps and switches ask for, as one goes to work: by bit and skin, with how deep the bit may go
+ * and what is done to the edge. From it come the list on the screen, the drill steps and what is bought.
  */
 import type { Behind, Body, BodyPart, Material } from '../../body/index.ts';
-import type { Build, Lamp } from '../../document/index.ts';
+import type { Build, Control, Lamp } from '../../document/index.ts';
 import type { Millimetres } from '../../units/index.ts';
 import { carrierOf } from '../lampMemo.ts';
 import { housings } from '../lamps/jobs.ts';
@@ -27,6 +27,9 @@ export interface HoleRow {
   purposes: HolePurpose[];
   /** What it goes through; null where no part is found. Left and right of one thing are one row. */
   part: BodyPart | null;
+  skin: Skin;
+  /** The switch that it is for, in a panel that is not drawn; null for lamps. */
+  control: Control | null;
   partIds: string[];
   depth: Depth;
   /** What is done to the edge, in the order of the hand. */
@@ -69,10 +72,11 @@ const FILLED: Record<HolePurpose, string | null> = {
   grommet: 'grommet',
   lead: 'grommet',
   corner: null,
+  switch: null,
 };
 
-function edgeOf(part: BodyPart | null, purposes: readonly HolePurpose[]): string[] {
-  const painted = EDGE[skinUnder(part).material];
+function edgeOf({ material }: Skin, purposes: readonly HolePurpose[]): string[] {
+  const painted = EDGE[material];
   const filled = new Set(purposes.flatMap((purpose) => FILLED[purpose] ?? []));
   return ['deburr', ...(painted ? [painted] : []), ...filled];
 }
@@ -80,12 +84,13 @@ function edgeOf(part: BodyPart | null, purposes: readonly HolePurpose[]): string
 /** What is drilled where no part is found: a skin like most. */
 const USUAL_SKIN = { material: 'steel', thicknessMm: 2 } as const;
 
+export type Skin = Pick<BodyPart, 'material' | 'thicknessMm'>;
+
 /** The skin that a hole goes through. */
-export const skinUnder = (part: BodyPart | null): Pick<BodyPart, 'material' | 'thicknessMm'> => part ?? USUAL_SKIN;
+export const skinUnder = (part: BodyPart | null): Skin => part ?? USUAL_SKIN;
 
 /** The bit that a hole ends with. */
-function toolFor(diameterMm: Millimetres, part: BodyPart | null): HoleTool {
-  const { material, thicknessMm } = skinUnder(part);
+function toolFor(diameterMm: Millimetres, { material, thicknessMm }: Skin): HoleTool {
   const last = bitsFor(diameterMm, material, thicknessMm).at(-1)!.bit;
   return last === 'step bit' || last === 'hole saw' ? last : 'twist bit';
 }
@@ -103,23 +108,61 @@ interface Cut {
   purpose: HolePurpose;
 }
 
-function cutsOf({ holes, slots }: Drilling, part: BodyPart | null): Cut[] {
-  const round = [...holes, ...slots.flatMap(cornersOf)].map(({ diameterMm, purpose }): Cut => {
-    return { tool: toolFor(diameterMm, part), diameterMm, slot: null, purpose };
-  });
+function cutsOf({ holes, slots }: Pick<Drilling, 'holes' | 'slots'>, skin: Skin): Cut[] {
+  const round = [...holes, ...slots.flatMap(cornersOf)].map(
+    ({ diameterMm, purpose }): Cut => ({ tool: toolFor(diameterMm, skin), diameterMm, slot: null, purpose }),
+  );
   const cut = slots.map((slot): Cut => ({ tool: 'jigsaw', diameterMm: slot.heightMm, slot, purpose: 'corner' }));
   return [...round, ...cut];
 }
 
-/** The holes that the crew makes, by tool and then from small to large. Lamps that came with a unit ask for none. */
-export function holeList(build: Build, body: Body): HoleRow[] {
+/** The corners of what is cut out for a switch: as round as a jigsaw's blade turns (common practice, no source). */
+const SWITCH_CORNER_MM = 4;
+
+/** What a switch wants cut into its panel. */
+function switchCuts({ part }: Control): Cut[] {
+  const hole = part?.hole;
+  if (!part || !hole) return [];
+  const middle = { aMm: 0, bMm: 0 };
+  if (hole.shape === 'round')
+    return cutsOf({ holes: [{ ...middle, diameterMm: hole.diameterMm, purpose: 'switch' }], slots: [] }, part.panel);
+  const { widthMm, heightMm } = hole;
+  return cutsOf(
+    { holes: [], slots: [{ ...middle, widthMm, heightMm, cornerDiameterMm: SWITCH_CORNER_MM }] },
+    part.panel,
+  );
+}
+
+/** What is cut for switches: corner holes first, each kind a row of its own. */
+const switchRows = (build: Build): HoleRow[] =>
+  Object.values(build.controls).flatMap((control): HoleRow[] => {
+    const cuts = switchCuts(control);
+    const kinds = [...cuts.filter(({ slot }) => !slot).slice(0, 1), ...cuts.filter(({ slot }) => slot)];
+    return kinds.map((cut) => ({
+      key: [control.id, cut.tool].join(' '),
+      ...cut,
+      count: cuts.filter(({ tool }) => tool === cut.tool).length,
+      purposes: [cut.purpose],
+      part: null,
+      skin: control.part!.panel,
+      control,
+      partIds: [],
+      depth: { kind: 'ask' },
+      edge: cut.slot ? ['file to the line'] : edgeOf(control.part!.panel, [cut.purpose]),
+      lamps: [],
+      isMeasured: true,
+    }));
+  });
+
+function lampRows(build: Build, body: Body): HoleRow[] {
   const rows = new Map<string, HoleRow>();
   for (const lamp of housings(build).sort((a, b) => compareTags(a.tag, b.tag))) {
     const model = build.models[lamp.modelKey];
     if (!model || model.kind === 'factory') continue;
     const drilling = drillingOf(lamp, model);
     const part = carrierOf(body, lamp, model);
-    for (const { tool, diameterMm, slot, purpose } of cutsOf(drilling, part)) {
+    const skin = skinUnder(part);
+    for (const { tool, diameterMm, slot, purpose } of cutsOf(drilling, skin)) {
       const filled = FILLED[purpose] ?? 'none';
       const size = slot ? `${slot.widthMm} x ${slot.heightMm}` : String(diameterMm);
       const depth = depthBehind(build, body, part);
@@ -132,6 +175,8 @@ export function holeList(build: Build, body: Body): HoleRow[] {
         count: 0,
         purposes: [],
         part,
+        skin,
+        control: null,
         partIds: [],
         depth,
         edge: [],
@@ -142,12 +187,19 @@ export function holeList(build: Build, body: Body): HoleRow[] {
       if (!row.purposes.includes(purpose)) row.purposes.push(purpose);
       if (!row.lamps.includes(lamp)) row.lamps.push(lamp);
       if (part && !row.partIds.includes(part.id)) row.partIds.push(part.id);
-      row.edge = slot ? ['file to the line', ...edgeOf(part, []).slice(1)] : edgeOf(part, row.purposes);
+      row.edge = slot ? ['file to the line', ...edgeOf(skin, []).slice(1)] : edgeOf(skin, row.purposes);
       rows.set(key, row);
     }
   }
+  return [...rows.values()];
+}
+
+/** The holes that the crew makes, by tool and then from small to large. Lamps that came with a unit ask for none. */
+export function holeList(build: Build, body: Body): HoleRow[] {
   const rank = ({ tool }: HoleRow) => HOLE_TOOLS.indexOf(tool);
-  return [...rows.values()].sort((a, b) => rank(a) - rank(b) || a.diameterMm - b.diameterMm || b.count - a.count);
+  return [...lampRows(build, body), ...switchRows(build)].sort(
+    (a, b) => rank(a) - rank(b) || a.diameterMm - b.diameterMm || b.count - a.count,
+  );
 }
 
 /** What is left to cut of a slot between its four corner holes, mm. */

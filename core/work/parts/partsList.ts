@@ -3,7 +3,16 @@
 import { bodyOf } from '../../body/index.ts';
 import { type AssessedFeed, FAMILIES, isBlade } from '../../circuit/index.ts';
 import type { Build, Element, ElementOf, Id, Slot, Terminal, Wire } from '../../document/index.ts';
-import { FAMILY_OF_SIZE, isSized, seatOf, sizeOf, unitsOwnParts, wiresRun } from '../../graph/index.ts';
+import {
+  FAMILY_OF_SIZE,
+  isSized,
+  seatOf,
+  sizeOf,
+  switchesToFit,
+  switchName,
+  unitsOwnParts,
+  wiresRun,
+} from '../../graph/index.ts';
 import { givenEnds, terminalFor } from '../../harness/index.ts';
 import { compareTags, housings } from '../../place/index.ts';
 
@@ -247,18 +256,11 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
         unit: 'pcs',
         use: feed.fuse.name,
       });
-  const switched = new Set(
-    Object.values(build.elements).flatMap((element) =>
-      element.kind === 'switch' && !element.loomId ? [element.controlId] : [],
-    ),
-  );
-  for (const id of switched) {
-    const control = build.controls[id];
-    if (control?.kind !== 'switch') continue;
+  for (const control of switchesToFit(build)) {
     lines.add({
-      key: `switch ${control.ratingA}`,
+      key: `switch ${switchName(control)}`,
       group: 'feed',
-      name: `Rocker switch ${control.ratingA} A`,
+      name: switchName(control),
       quantity: 1,
       unit: 'pcs',
       use: control.name,

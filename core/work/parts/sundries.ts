@@ -13,7 +13,7 @@ import {
   terminalColour,
   wireRoutes,
 } from '../../harness/index.ts';
-import { bitsFor, drillingOf, formatMm, holeList, housings, skinUnder } from '../../place/index.ts';
+import { bitsFor, drillingOf, formatMm, holeList, housings } from '../../place/index.ts';
 import { capitalised, wireOuterMm } from '../../units/index.ts';
 import type { PartLine } from './partsList.ts';
 import { shrinkFor } from './shrink.ts';
@@ -147,15 +147,15 @@ const WEARS_TWICE: ReadonlySet<string> = new Set(['hole saw', 'step bit']);
 function bits(build: Build, body: Body): Line[] {
   const drilled = holeList(build, body).filter(({ slot }) => slot === null);
   if (drilled.length === 0) return [];
-  const worn = drilled.flatMap(({ diameterMm, count, part }) => {
-    const { material, thicknessMm } = skinUnder(part);
+  const worn = drilled.flatMap(({ diameterMm, count, skin: { material, thicknessMm } }) => {
     return bitsFor(diameterMm, material, thicknessMm).map(({ bit, diameterMm: bitMm }): Line => {
       const name = `${capitalised(bit)} ${bit === 'step bit' ? '6 to 32' : formatMm(bitMm)} mm`;
       const quantity = (count * (WEARS_TWICE.has(bit) ? 2 : 1)) / HOLES_PER_BIT[material];
       return { key: name, group: 'tools', name, quantity, unit: 'pcs', use: material };
     });
   });
-  const holeCount = drilled.reduce((sum, { count }) => sum + count, 0);
+  // A switch presses in dry.
+  const holeCount = drilled.reduce((sum, { count, control }) => sum + (control ? 0 : count), 0);
   const sealant: Line = {
     key: 'sealant',
     group: 'sundries',

@@ -8,7 +8,7 @@ import type { Bar } from './learningChart.ts';
 const PARTS: { name: string; kinds: readonly StepKind[] }[] = [
   { name: 'Bench and loose test', kinds: ['isolate', 'bench', 'loose', 'trimOff', 'program'] },
   { name: 'Holes and mounts', kinds: ['pilot', 'drill', 'mount'] },
-  { name: 'Wire and joints', kinds: ['run', 'join', 'pull', 'insulate', 'ties'] },
+  { name: 'Wire and joints', kinds: ['run', 'switch', 'cut', 'join', 'pull', 'insulate', 'ties'] },
   { name: 'Prove and close', kinds: ['prove', 'trimOn', 'close', 'fuse'] },
 ];
 

@@ -17,6 +17,7 @@ import { LoomTable } from './LoomTable.tsx';
 import { PlannedRow } from './PlannedRow.tsx';
 import { ShortLine } from './ShortLine.tsx';
 import { SourceRows } from './SourceRows.tsx';
+import { SwitchRows } from './SwitchRows.tsx';
 
 export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
   const { build, mayEdit, act } = useUnit();
@@ -121,6 +122,7 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
           />
         </div>
       )}
+      <SwitchRows assessed={assessed} />
       {!isSpare && <GroundRow assessed={assessed} />}
       <DropBar dropV={figures.dropV} budgetV={figures.dropBudgetV} />
       <p className="why">

@@ -28,9 +28,9 @@ export function HoleRowLine({
   onSelect(): void;
 }) {
   const inWords = useWords();
-  const { tool, diameterMm, slot, count, part, depth, edge, lamps, isMeasured } = row;
-  const tags = tagList(lamps.map(({ tag }) => tag));
-  const name = part ? sidelessName(part) : 'no part found';
+  const { tool, diameterMm, slot, count, part, skin, control, depth, edge, lamps, isMeasured } = row;
+  const tags = control ? `the hole of ${control.name}` : tagList(lamps.map(({ tag }) => tag));
+  const name = part ? sidelessName(part) : control ? `panel, ${control.name}` : 'no part found';
   const warning =
     depth.kind === 'collar' && !isTold
       ? inWords(say`${depth.behind.what} ${mm(depth.behind.depthMm)} behind: collar at ${fine(depth.stopMm)}`)
@@ -49,7 +49,7 @@ export function HoleRowLine({
         </td>
         <td className="mono">×{count}</td>
         <td>
-          {name} {part && <small>{`${part.material} ${typedFine(part.thicknessMm, unit)}`}</small>}
+          {name} {(part || control) && <small>{`${skin.material} ${typedFine(skin.thicknessMm, unit)}`}</small>}
           {!isMeasured && <small>; places assumed</small>}
         </td>
         <td className={depth.kind === 'ask' ? 'ask' : 'mono'}>

@@ -10,11 +10,11 @@ import {
   type OperationDraft,
   type Terminal,
   type Wire,
-} from '../document/index.ts';
-import { placeOf, terminalNode, wiresRun } from '../graph/index.ts';
-import { GROUND_LEAD_MM, MOST_IN_A_CRIMP, runMm } from '../harness/index.ts';
-import { ok, type Result, refused } from '../result.ts';
-import type { Millimetres } from '../units/index.ts';
+} from '../../document/index.ts';
+import { placeOf, terminalNode, wiresRun } from '../../graph/index.ts';
+import { GROUND_LEAD_MM, MOST_IN_A_CRIMP, runMm } from '../../harness/index.ts';
+import { ok, type Result, refused } from '../../result.ts';
+import type { Millimetres } from '../../units/index.ts';
 
 type Load = Extract<Element, { kind: 'lampLoad' }>;
 
