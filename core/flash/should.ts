@@ -13,6 +13,7 @@ import {
   type Show,
 } from '../document/index.ts';
 import type { Amps } from '../units/index.ts';
+import { meanRatio } from './drawn.ts';
 import { colourAt, drawnIn, levelAt, offsetS, type Pattern, patternOf } from './patterns/patterns.ts';
 
 export interface LampShow {
@@ -67,12 +68,17 @@ export interface CurrentTrace {
   worstA: Amps;
 }
 
-/** Current over time of lamps that draw their maximum while lit, over a window. */
+/**
+ * Current over time of lamps that draw their maximum while lit, over a window. The mean is that of their patterns, the same
+ * however much of them the window shows.
+ */
 export function currentTrace(build: Build, shows: Iterable<LampShow>, untilS: number): CurrentTrace {
   const edges = new Map<number, number>();
   let worstA = 0;
+  let meanA = 0;
   for (const { lamp, pattern, show, level } of shows) {
     const maximumA = (build.models[lamp.modelKey]?.maximumA ?? 0) * level;
+    meanA += maximumA * meanRatio(pattern);
     worstA += maximumA * Math.max(...pattern.pulses.map((pulse) => pulse.level));
     for (const pulse of drawnIn(pattern, offsetS(pattern, show), untilS)) {
       const [start, end] = [Math.round(pulse.startS * 1e6), Math.round(pulse.endS * 1e6)];
@@ -83,15 +89,12 @@ export function currentTrace(build: Build, shows: Iterable<LampShow>, untilS: nu
   const times = [...new Set([0, ...edges.keys()])].sort((a, b) => a - b);
   const steps: CurrentTrace['steps'] = [];
   let currentA = 0;
-  let charge = 0;
-  times.forEach((time, index) => {
+  for (const time of times) {
     currentA += edges.get(time) ?? 0;
     if (Math.abs(currentA) < 1e-9) currentA = 0;
-    const next = times[index + 1] ?? Math.round(untilS * 1e6);
     if (time < untilS * 1e6) steps.push({ timeS: time / 1e6, currentA });
-    charge += currentA * Math.max(0, (next - time) / 1e6);
-  });
-  return { steps, peakA: Math.max(0, ...steps.map((step) => step.currentA)), meanA: charge / untilS, worstA };
+  }
+  return { steps, peakA: Math.max(0, ...steps.map((step) => step.currentA)), meanA, worstA };
 }
 
 /** The sentence beside the score: "Warn amber on T1 L4 R4; Scene on L5 R5." Empty when all is dark. */

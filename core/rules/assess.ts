@@ -7,6 +7,7 @@ import { type Build, derivedId, type Lamp } from '../document/index.ts';
 import { deriveFeeds, isMain } from '../graph/index.ts';
 import { kindOfWords, plain } from '../units/index.ts';
 import { END_RULES } from './ends/endRules.ts';
+import { PLUG_RULES } from './ends/plugRules.ts';
 import { SWITCH_RULES } from './ends/switchRules.ts';
 import type { CheckContext, Finding, FindingRule, Hit, Severity } from './finding.ts';
 import { FLASH_RULES } from './flashing/flashRules.ts';
@@ -40,6 +41,7 @@ const PLAN_RULES: readonly FindingRule[] = [
   ...STAND_RULES,
   ...BUNDLE_RULES,
   ...END_RULES,
+  ...PLUG_RULES,
   ...SWITCH_RULES,
   ...GROUND_RULES,
   ...ZONE_RULES,

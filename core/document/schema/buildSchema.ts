@@ -146,7 +146,11 @@ export const Plug = z.object({
       keyOnV: voltsRead.nullable(),
       runningV: voltsRead.nullable(),
       signal: Signal.nullable().default(null).describe('of the driver, with which it is hot; null when with none'),
-      signalV: voltsRead.nullable().default(null).describe('while its signal is on'),
+      isSwitched: z
+        .boolean()
+        .optional()
+        .describe("hot while an accessory switch of the unit's own is on; left out when with none"),
+      signalV: voltsRead.nullable().default(null).describe('while its signal or its switch is on'),
       ratingA: upTo<Amps>(200).nullable().default(null).describe('fuse of the unit ahead of it; null when not known'),
       ownLoadA: between<Amps>(0, 200).default(0).describe("what the unit's own lamps draw from it"),
       areaMm2: upTo<SquareMillimetres>(120).nullable().default(null).describe('of its lead; null when not known'),

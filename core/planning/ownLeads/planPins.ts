@@ -25,7 +25,10 @@ export interface PinSource {
   operations: OperationDraft[];
 }
 
-/** The source that a pin is, with its readings; null for a pin that nobody recorded. */
+/**
+ * The source that a pin is, with its readings; null for a pin that nobody recorded. One that an accessory switch of the
+ * unit's own makes hot is source and control at once.
+ */
 export function planPinSource(build: Build, plugId: Id, pinName: string): PinSource | null {
   const plug = build.plugs[plugId];
   const pin = plug?.pins.find((each) => each.pin === pinName);
@@ -33,11 +36,12 @@ export function planPinSource(build: Build, plugId: Id, pinName: string): PinSou
   const id = pinSourceId(plugId, pinName);
   const known = build.slots[id];
   if (known) return { slot: known, operations: [] };
+  const { keyOffV, keyOnV, runningV, signalV } = pin;
   const row = Math.min(19, Math.max(-1, ...Object.values(build.slots).map((slot) => slot.row)) + 1);
   const slot: Slot = {
     id,
-    kind: 'pin',
-    label: `${pin.pin} ${pin.colour}`.trim().slice(0, 24),
+    kind: pin.isSwitched ? 'upfitter' : 'pin',
+    label: (pin.isSwitched ? pin.purpose || plug.name : `${pin.pin} ${pin.colour}`).trim().slice(0, 24),
     row,
     column: Math.min(9, plug.pins.indexOf(pin)),
     ratingA: pin.ratingA,
@@ -46,7 +50,10 @@ export function planPinSource(build: Build, plugId: Id, pinName: string): PinSou
     ownLoadA: pin.ownLoadA,
     reservedFor: '',
     signal: pin.signal,
-    reading: { keyOffV: pin.keyOffV, keyOnV: pin.keyOnV, runningV: pin.runningV, signalV: pin.signalV },
+    // An accessory switch is read while it is on; what its lead shows while it is off says nothing.
+    reading: pin.isSwitched
+      ? { keyOffV, keyOnV: signalV, runningV, signalV: null }
+      : { keyOffV, keyOnV, runningV, signalV },
   };
   return { slot, operations: [{ kind: 'addSlots', slots: [slot] }] };
 }

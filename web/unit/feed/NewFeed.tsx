@@ -108,12 +108,14 @@ export function NewFeed({
     const source = from ?? bestSource(build, feeds, maximumA, purpose?.signal);
     const driven = signalAt(source);
     const { control: by } = usualControl(build);
+    const named = driven ? SIGNAL_NAMES[driven] : purpose?.name;
     return {
-      name: driven && !feeds.some(({ feed }) => feed.fuse.name === SIGNAL_NAMES[driven]) ? SIGNAL_NAMES[driven] : '',
+      name: named && !feeds.some(({ feed }) => feed.fuse.name === named) ? named : '',
       source,
       wanted: usualWanted(build, source),
       colour: usualColour(driven ?? chosenSignal(build, by)),
-      patternId: driven && purpose ? purpose.patternId : 'steady',
+      // What the driver works does as the driver's lamps do; everything else as lamps of its kind.
+      patternId: purpose && (driven !== null || purpose.signal === null) ? purpose.patternId : 'steady',
     };
   };
   const slot = slotOfSource(build, source ?? '');

@@ -1,19 +1,19 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import type { AssessedFeed } from '../../../core/circuit/index.ts';
-import { switchHoleWords, switchName } from '../../../core/graph/index.ts';
+import { switchesToFit, switchHoleWords, switchName } from '../../../core/graph/index.ts';
 import { useWords } from '../../app/useWords.ts';
 import { useUnit } from '../useUnit.ts';
 import { SwitchFields } from './SwitchFields.tsx';
 
-/** The switches that a feed hangs on, each with what is known of it, opened to be said. */
+/** The switches of ours that a feed hangs on, each with what is known of it, opened to be said. */
 export function SwitchRows({ assessed: { feed } }: { assessed: AssessedFeed }) {
   const words = useWords();
   const [openId, setOpenId] = useState<string | null>(null);
   const { build } = useUnit();
   // The feed is derived a moment later: what was just said of its switch stands in the build.
   const ids = new Set([...feed.contacts, ...feed.groundContacts].map(({ control }) => control.id));
-  const switches = [...ids].flatMap((id) => build.controls[id] ?? []).filter(({ kind }) => kind === 'switch');
+  const switches = switchesToFit(build).filter(({ id }) => ids.has(id));
   return switches.map((control) => (
     <section key={control.id} aria-label={`Switch ${control.name}`}>
       <div className="form-row">

@@ -119,6 +119,6 @@ export function bestSource(
 }
 
 export const usualWanted = (build: Build, sourceId: string): 'always' | 'ignition' => {
-  const slot = build.slots[sourceId];
+  const slot = slotOfSource(build, sourceId);
   return slot && slotWhen(slot, build.electrics.systemVoltageV) === 'ignition' ? 'ignition' : 'always';
 };

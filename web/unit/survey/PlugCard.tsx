@@ -9,7 +9,7 @@ import { useUnit } from '../useUnit.ts';
 import { MeterField } from './MeterField.tsx';
 import { PinNumber } from './PinNumber.tsx';
 import type { Pin } from './plugPins.ts';
-import { SignalSelect } from './SignalSelect.tsx';
+import { type HotWith, SignalSelect } from './SignalSelect.tsx';
 
 /** What nobody read stands at nothing, as most pins of a plug do with the key off and on. */
 const restZero = (each: Pin): Pin => ({ ...each, keyOffV: each.keyOffV ?? 0, keyOnV: each.keyOnV ?? 0 });
@@ -20,8 +20,8 @@ const AXES = [
 ] as const;
 
 /** Is there anything on it that could be taken? */
-const isUsable = ({ signal, keyOffV, keyOnV, runningV }: Pin): boolean =>
-  signal !== null || [keyOffV, keyOnV, runningV].some((read) => (read ?? 0) > 0);
+const isUsable = ({ signal, isSwitched, keyOffV, keyOnV, runningV }: Pin): boolean =>
+  signal !== null || isSwitched === true || [keyOffV, keyOnV, runningV].some((read) => (read ?? 0) > 0);
 
 export function PlugCard({ plug }: { plug: Plug }) {
   const { id, build, preferences, mayEdit, act } = useUnit();
@@ -91,7 +91,7 @@ export function PlugCard({ plug }: { plug: Plug }) {
               disabled={!mayEdit}
               onCommit={(runningV) => edit(index, { runningV })}
             />
-            {each.signal !== null && (
+            {(each.signal !== null || each.isSwitched) && (
               <MeterField
                 label="with it"
                 value={each.signalV}
@@ -101,14 +101,22 @@ export function PlugCard({ plug }: { plug: Plug }) {
             )}
           </div>
           <div className="pin-own">
-            <SignalSelect
+            <SignalSelect<HotWith>
               small
+              hasSwitch
               label={`Pin ${each.pin}, signal with which it is hot`}
               none="with no signal"
               before="with "
               disabled={!mayEdit}
-              value={each.signal}
-              onChange={(signal) => edit(index, { signal })}
+              value={each.isSwitched ? 'switch' : each.signal}
+              onChange={(hotWith) =>
+                edit(
+                  index,
+                  hotWith === 'switch'
+                    ? { signal: null, isSwitched: true }
+                    : { signal: hotWith, isSwitched: undefined },
+                )
+              }
             />
             <PinNumber
               pin={each}

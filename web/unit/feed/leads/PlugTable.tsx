@@ -65,6 +65,7 @@ export function PlugTable({
               <td className="right mono wide-only">{volts(pin.runningV)}</td>
               <td className="mono">
                 {pin.signal ? `${SIGNAL_WORDS[pin.signal].replace('the ', '')} ${volts(pin.signalV)}` : ''}
+                {pin.isSwitched && `its switch ${volts(pin.signalV)}`}
               </td>
               <td
                 className={when === 'unread' ? 'lead-state unread' : when === 'dead' ? 'lead-state' : 'lead-state live'}
