@@ -70,7 +70,8 @@ const typedPosition = ({ xMm, yMm, zMm }: Position): Position => ({
 /** Whole millimetres, for places that were worked out: nobody tapes finer. */
 export const roundedPosition = ({ xMm, yMm, zMm }: Position): Position => ({
   xMm: Math.round(xMm),
-  yMm: Math.round(yMm) + 0, // + 0 turns -0 into 0, so that equal places compare equal
+  // Away from the centreline on both sides alike: half a millimetre must not part two that mirror each other.
+  yMm: yMm < 0 ? -Math.round(-yMm) + 0 : Math.round(yMm) + 0, // + 0 turns -0 into 0, so that equal places compare equal
   zMm: Math.round(zMm),
 });
 

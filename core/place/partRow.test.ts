@@ -85,6 +85,17 @@ describe('a row on a part', () => {
     expect(lamps[0]!.pairId).toBe(lamps[4]!.pairId);
   });
 
+  it('places that end on half a millimetre mirror each other all the same: twins share a number', () => {
+    // 301 mm from middle to middle: 150.5 and 451.5 mm off the centreline.
+    const operation = value(partRowOperation(build, row({ kind: 'pitch', count: 4, pitchMm: 301 }), countingIds()));
+    const lamps = operation.kind === 'placeLamps' ? operation.lamps : [];
+    expect(lamps.map(({ tag }) => tag).sort()).toEqual(['L1', 'L2', 'R1', 'R2']);
+    for (const lamp of lamps) {
+      const twin = lamps.find((each) => each.id !== lamp.id && each.pairId === lamp.pairId)!;
+      expect([twin.tag.slice(1), twin.position.yMm]).toEqual([lamp.tag.slice(1), -lamp.position.yMm]);
+    }
+  });
+
   it('is refused where not all of it would lie on the part, with what would', () => {
     const wide = refusalOf(partRowPlaces(row({ kind: 'pitch', count: 5, pitchMm: 700 })));
     expect(

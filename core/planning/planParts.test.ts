@@ -10,7 +10,6 @@ const unit = testTruck()
   .lamp('SG-0401', 'rear', { yMm: 1110, zMm: 972 })
   .feed({ name: 'Turn', pattern: 'turn', wanted: 'always', slot: 'hot', tags: 'L1', control: TURN, colour: 'yellow' });
 const { build } = unit;
-const [lampId] = unit.ids('L1');
 const load = Object.values(build.elements).find((each) => each.kind === 'lampLoad')!;
 const currents = (of: Build, on = true) => {
   const controlIds = new Set(on ? Object.keys(of.controls) : []);
@@ -21,7 +20,7 @@ const supply = deriveFeeds(build)[0]!.wires.find((wire) => wire.to.elementId ===
 
 describe('parts put into a circuit that is there', () => {
   it('a load resistor makes an LED lamp draw what a 21 W filament did, and its fuse and figures know of it', () => {
-    const planned = planFlashResistor(build, lampId!)!;
+    const planned = planFlashResistor(build, deriveFeeds(build)[0]!)!;
     const with21W = applied(build, planned.operations);
     const before = currents(build);
     const after = currents(with21W);
@@ -34,11 +33,37 @@ describe('parts put into a circuit that is there', () => {
     expect(currents(with21W, false).fuseA).toBeLessThan(1e-3);
   });
 
+  it('three lamps of a side have one together: 21 W less the three, by the next size that draws at least that', () => {
+    const side = testTruck()
+      .lamp('SG-0405', 'left', { xMm: 4000, yMm: 1, zMm: 900 }, { single: true })
+      .lamp('SG-0405', 'left', { xMm: 4300, yMm: 1, zMm: 900 }, { single: true })
+      .lamp('SG-0405', 'left', { xMm: 4600, yMm: 1, zMm: 900 }, { single: true })
+      .feed({ name: 'Turn', pattern: 'turn', wanted: 'always', slot: 'hot', tags: 'L1 L2 L3', control: TURN });
+    const drawnA = 3 * side.build.models['SG-0405']!.maximumA;
+    const [feed] = deriveFeeds(side.build);
+    const planned = planFlashResistor(side.build, feed!)!;
+    const missingA = 21 / 12.8 - drawnA;
+    expect(12.8 / planned.resistanceOhm).toBeGreaterThanOrEqual(missingA);
+    // E12: the size above would draw too little.
+    expect(12.8 / (planned.resistanceOhm * 1.23)).toBeLessThan(missingA);
+    const withOne = applied(side.build, planned.operations);
+    const [after] = deriveFeeds(withOne);
+    expect(planFlashResistor(withOne, after!)).toBeNull();
+    // At the start of the lead: the lamps lose no more than before, but for what the fuse and the switch now carry.
+    const lostV = feedFigures(withOne, after!).dropV - feedFigures(side.build, feed!).dropV;
+    expect(lostV).toBeGreaterThan(0);
+    expect(lostV).toBeLessThan(0.1);
+    // What the unit's own lamp still draws from the lead counts.
+    const owing = (ownLoadA: number) => planFlashResistor(side.build, { ...feed!, slot: { ...feed!.slot!, ownLoadA } });
+    expect(owing(missingA + 0.01)).toBeNull();
+    expect(owing(missingA - 0.1)!.powerW).toBeLessThan(planned.powerW);
+  });
+
   it('no resistor for a lamp that draws enough already', () => {
     const filament = testTruck()
       .lamp('SG-0403', 'rear', { yMm: 1110, zMm: 972 })
       .feed({ name: 'Turn', pattern: 'turn', wanted: 'always', slot: 'hot', tags: 'L1', control: TURN });
-    expect(planFlashResistor(filament.build, filament.ids('L1')[0]!)).toBeNull();
+    expect(planFlashResistor(filament.build, deriveFeeds(filament.build)[0]!)).toBeNull();
   });
 
   it('a plug keeps the lamp lit while it is mated, and its wire as long', () => {

@@ -10,6 +10,7 @@ import {
   type Terminal,
   type Wire,
 } from '../document/index.ts';
+import type { Feed } from '../graph/index.ts';
 import type { Ohms } from '../units/index.ts';
 
 /** A plug sits within reach of the lamp end, a diode at the start of the wire (common practice, no source). */
@@ -63,59 +64,71 @@ const E12_OHM = [1, 10, 100].flatMap((decade) => E12.map((value) => Number((valu
 
 export interface FlashResistor {
   resistanceOhm: Ohms;
-  /** Heat while the lamp is lit, W: it wants bare metal around it, never plastic or carpet. */
+  /** Heat while the lamps are lit, W: it wants bare metal around it, never plastic or carpet. */
   powerW: number;
   operations: OperationDraft[];
 }
 
+/** Parts from which a lead goes on, made and broken by them or not. */
+const STARTS: ReadonlySet<Element['kind']> = new Set(['tap', 'fuse', 'switch', 'relay', 'receiver', 'flasher']);
+
+/** Where the lead to the lamps of a feed begins: behind all that makes and breaks it. */
+function startOfRun(build: Build, { wires }: Feed): { at: Terminal; wire: Wire } | null {
+  const found = wires.flatMap((wire) =>
+    [wire.from, wire.to]
+      .filter(({ elementId, terminal }) => STARTS.has(build.elements[elementId]!.kind) && terminal.startsWith('out'))
+      .map((at) => ({ at, wire })),
+  );
+  return found.at(-1) ?? null;
+}
+
 /**
- * A resistor beside a lamp that draws less than the filament its flasher relay was made for: with it the pair draws at
- * least what the filament did. Null when the lamp is not fed, draws enough or has one.
+ * One resistor for a turn feed whose lamps together draw less than the filament their flasher relay was made for: with it
+ * they draw at least what that did, with what the unit's own lamps still draw from the lead counted in. It sits at the
+ * lead's start, where its current costs the lamps no volts and no crimp has a fourth wire, with a ground of its own. Null
+ * when they draw enough, or one is there.
  */
-export function planFlashResistor(build: Build, lampId: Id): FlashResistor | null {
-  const lamp = build.lamps[lampId];
-  const model = lamp && build.models[lamp.modelKey];
-  const load = Object.values(build.elements).find((each) => each.kind === 'lampLoad' && each.lampId === lampId);
+export function planFlashResistor(build: Build, feed: Feed): FlashResistor | null {
   const volts = restingVoltageV(build.electrics.systemVoltageV);
-  const missingA = model ? FILAMENT_W / volts - model.maximumA : 0;
-  if (!lamp || !load || missingA <= 0) return null;
-  const id = derivedId(lampId, 'flash resistor');
-  if (build.elements[id]) return null;
-  const feedWire = farEnd(build, load.id, 'plus');
-  const groundWire = farEnd(build, load.id, 'minus');
+  const drawnA = feed.lamps.reduce(
+    (sum, { modelKey }) => sum + (build.models[modelKey]?.maximumA ?? 0),
+    feed.slot?.ownLoadA ?? 0,
+  );
+  const missingA = FILAMENT_W / volts - drawnA;
+  const start = startOfRun(build, feed);
   const resistanceOhm = E12_OHM.filter((ohm) => ohm <= volts / missingA).at(-1);
-  if (!feedWire || !groundWire || !resistanceOhm) return null;
+  if (feed.lamps.length === 0 || missingA <= 0 || !start || !resistanceOhm) return null;
+  if (feed.elementIds.some((id) => build.elements[id]?.kind === 'resistor')) return null;
+  const id = (what: string) => derivedId(feed.fuse.id, what);
   const resistor: Element = {
-    id,
+    id: id('flash resistor'),
     kind: 'resistor',
-    name: `Load resistor ${lamp.tag}`,
+    name: `Load resistor, ${feed.fuse.name}`.slice(0, 60),
     resistanceOhm,
   };
-  const lead = (wire: Wire, wireId: Id, from: Terminal, to: Terminal): Wire => ({
-    ...wire,
+  const ground: Element = { id: id('flash resistor metal'), kind: 'ground', name: 'Ground of the load resistor' };
+  const lead = (wireId: Id, from: Terminal, to: Terminal): Wire => ({
+    ...start.wire,
     id: wireId,
     from,
     to,
     lengthMm: RESISTOR_LEAD_MM,
     loomLengthMm: null,
   });
-  const a = { elementId: resistor.id, terminal: 'a' };
-  const b = { elementId: resistor.id, terminal: 'b' };
   const wires = [
-    lead(feedWire.wire, derivedId(lampId, 'flash resistor feed'), feedWire.far, a),
-    lead(groundWire.wire, derivedId(lampId, 'flash resistor ground'), b, groundWire.far),
+    lead(id('flash resistor feed'), start.at, { elementId: resistor.id, terminal: 'a' }),
+    {
+      ...lead(
+        id('flash resistor ground'),
+        { elementId: resistor.id, terminal: 'b' },
+        { elementId: ground.id, terminal: 'join' },
+      ),
+      colour: 'black' as const,
+    },
   ];
   return {
     resistanceOhm,
     powerW: volts ** 2 / resistanceOhm,
-    operations: [{ kind: 'assignFeed', controls: [], elements: [resistor], wires, functions: [] }],
+    operations: [{ kind: 'assignFeed', controls: [], elements: [resistor, ground], wires, functions: [] }],
   };
-}
-
-function farEnd(build: Build, elementId: Id, terminal: string): { wire: Wire; far: Terminal } | null {
-  for (const wire of Object.values(build.wires)) {
-    if (wire.from.elementId === elementId && wire.from.terminal === terminal) return { wire, far: wire.to };
-    if (wire.to.elementId === elementId && wire.to.terminal === terminal) return { wire, far: wire.from };
-  }
-  return null;
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { applied, furtherIds, testTruck, warnFeed } from '../../../demo/testUnit.ts';
 import { bodyOf, isMetal } from '../../body/index.ts';
 import type { Build, OperationDraft } from '../../document/index.ts';
+import { deriveFeeds } from '../../graph/index.ts';
 import { carrierOf } from '../../place/index.ts';
 import { planFlashResistor } from '../../planning/index.ts';
 import { toldOf } from '../testing/told.ts';
@@ -16,9 +17,9 @@ function withResistor(control: typeof TURN | 'switch'): Build {
   const unit = testTruck()
     .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 }, { single: true })
     .feed(warnFeed('L1', control === 'switch' ? {} : { control }));
-  const [lampId] = Object.keys(unit.build.lamps);
-  return applied(unit.build, planFlashResistor(unit.build, lampId!)!.operations);
+  return resisted(unit.build);
 }
+const resisted = (build: Build): Build => applied(build, planFlashResistor(build, deriveFeeds(build)[0]!)!.operations);
 
 describe('M77, a load resistor', () => {
   it('on a switch it is hot for as long as that is on: with its watts, and a way to take it out', () => {
@@ -33,6 +34,8 @@ describe('M77, a load resistor', () => {
     );
     const without = applied(build, finding!.waysOut[0]!.operations);
     expect(Object.values(without.elements).some(({ kind }) => kind === 'resistor')).toBe(false);
+    // The ground that it alone had goes with it.
+    expect(Object.keys(without.elements).length).toBe(Object.keys(build.elements).length - 2);
     expect(wordsOf(without, 'M77')).toEqual([]);
   });
 
@@ -51,8 +54,12 @@ describe('M77, a load resistor', () => {
     const unit = testTruck()
       .lamp('MK-0101', 'front', { yMm, zMm })
       .feed(warnFeed('L1 R1', { control: TURN }));
-    const left = Object.values(unit.build.lamps).find(({ tag }) => tag === 'L1')!;
-    const build = applied(unit.build, planFlashResistor(unit.build, left.id)!.operations);
+    const { elements } = resisted(unit.build);
+    const [elementId] = Object.keys(elements).filter((id) => elements[id]!.kind === 'resistor');
+    // Named after the lamp that it was put beside.
+    const build = applied(resisted(unit.build), [
+      { kind: 'renameElement', elementId: elementId!, name: 'Load resistor L1' },
+    ]);
     expect(wordsOf(build, 'M77')).toEqual([
       expect.stringMatching(
         new RegExp(`^Load resistor L1 gives off \\d+ W beside L1, where ${mirror.name} is not metal`),

@@ -23,12 +23,13 @@ const isLoad = (build: Build, ends: Ends, id: Id): boolean =>
 const isFlashingOnly = ({ contacts }: Feed): boolean =>
   contacts.some(({ control }) => control.signal !== null && FLASHING_SIGNALS.has(control.signal));
 
-/** Takes a resistor out with its leads. */
-const without = (resistor: ElementOf<'resistor'>): OperationDraft => ({
-  kind: 'removeFeed',
-  elementIds: [resistor.id],
-  wireIds: [],
-});
+/** Takes a resistor out with its leads, and with the ground that nothing else has. */
+function without(build: Build, ends: Ends, { id }: ElementOf<'resistor'>): OperationDraft {
+  const grounds = ['a', 'b']
+    .flatMap((terminal) => ends.get(terminalNode({ elementId: id, terminal })) ?? [])
+    .filter(({ far }) => build.elements[far.elementId]?.kind === 'ground' && ends.get(terminalNode(far))?.length === 1);
+  return { kind: 'removeFeed', elementIds: [id, ...grounds.map(({ far }) => far.elementId)], wireIds: [] };
+}
 
 /** M77: a resistor that is hot for as long as something is on, or that is mounted on what its heat melts. */
 function hotResistors({ build, body, feeds }: CheckContext): Hit[] {
@@ -62,7 +63,7 @@ function hotResistors({ build, body, feeds }: CheckContext): Hit[] {
             {
               ...common,
               message: say`${resistor.name} gives off ${powerW} W for as long as ${steady.feed.fuse.name} is on: only a turn lamp, which comes and goes, needs one.`,
-              waysOut: [{ label: say`Take it out`, operations: [without(resistor)] }],
+              waysOut: [{ label: say`Take it out`, operations: [without(build, ends, resistor)] }],
             },
           ]
         : []),

@@ -5,6 +5,7 @@ import { type AssessedFeed, FAMILIES, isBlade } from '../../circuit/index.ts';
 import type { Build, Element, ElementOf, Id, Slot, Terminal, Wire } from '../../document/index.ts';
 import {
   FAMILY_OF_SIZE,
+  type Feed,
   isSized,
   seatOf,
   sizeOf,
@@ -234,6 +235,14 @@ function partOf(build: Build, element: Element): { key: string; group: PartGroup
   }
 }
 
+/** Does a blade of a feed's own hang in its wire? One that sits in a slot, on its blades or in a block has its place there. */
+const isInline = (build: Build, { upstream, source, fuse, ownFuse }: Feed): boolean =>
+  isBlade(fuse.family) &&
+  upstream.length === 0 &&
+  !fuse.loomId &&
+  !ownFuse &&
+  (source?.kind === 'stud' || (source?.kind === 'tap' && source.limitA === null && seatOf(build, fuse) === null));
+
 function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): void {
   // A part or wire that several feeds share is bought once.
   const feedOf = new Map<Id, string>();
@@ -247,7 +256,7 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
     if (part) lines.add({ ...part, quantity: 1, unit: 'pcs', use: feedOf.get(element.id) ?? '' });
   }
   for (const { feed } of feeds)
-    if (feed.upstream.length === 0 && feed.source?.kind === 'stud' && isBlade(feed.fuse.family) && !feed.fuse.loomId)
+    if (isInline(build, feed))
       lines.add({
         key: 'inline-holder',
         group: 'feed',

@@ -54,7 +54,7 @@ export function FeedChanges({ assessed: { feed } }: { assessed: AssessedFeed }) 
     if (perform(planFlasher(build, { lampIds, control, slotId, name, patternId }, newId))) setFlashing(false);
   };
   const turns = feed.contacts.some(({ control }) => control.signal === 'left' || control.signal === 'right');
-  const resistors = turns ? lamps.flatMap((lamp) => planFlashResistor(build, lamp.id) ?? []) : [];
+  const resistor = turns ? planFlashResistor(build, feed) : null;
   if (lamps.length === 0) return null;
   return (
     <section className="feed-changes" aria-label="Changes">
@@ -100,15 +100,12 @@ export function FeedChanges({ assessed: { feed } }: { assessed: AssessedFeed }) 
       ) : (
         <Button onClick={() => setFlashing(true)}>Also flash through flashers …</Button>
       )}
-      {resistors.length > 0 && (
+      {resistor && (
         <div className="way-actions">
-          <Button onClick={() => act(...resistors.flatMap((each) => each.operations))}>
-            Add {resistors.length === 1 ? 'a load resistor' : `${resistors.length} load resistors`},{' '}
-            {resistors[0]!.resistanceOhm} Ω
-          </Button>
+          <Button onClick={() => act(...resistor.operations)}>Add a load resistor, {resistor.resistanceOhm} Ω</Button>
           <p className="caution-line">
-            Only where the unit's flasher relay blinks too fast: it gives off {Math.round(resistors[0]!.powerW)} W while
-            lit. On bare metal, away from plastic and carpet.
+            Only where the unit's flasher relay blinks too fast: it gives off {Math.round(resistor.powerW)} W while lit.
+            On bare metal, away from plastic and carpet.
           </p>
         </div>
       )}
