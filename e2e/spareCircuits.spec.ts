@@ -57,7 +57,9 @@ test('a circuit is made ready from an empty cavity and capped, tried with a test
     await stage('Diagram', 'feed');
     await page.locator('[data-feed]', { hasText: 'Rear flood' }).first().press('Enter');
     await page.getByRole('button', { name: 'Take apart' }).click();
-    await page.locator('.ant-popover:visible').getByRole('button', { name: 'Take apart' }).click();
+    const asked = page.locator('.ant-popover:visible');
+    await expect(asked).toContainText('With it go, as nothing else uses them: the control Flood switch');
+    await asked.getByRole('button', { name: 'Take apart' }).click();
     await page.getByRole('button', { name: 'New feed' }).click();
     const form = page.getByRole('region', { name: 'New feed' });
     // What hung on the feed is still chosen.
@@ -66,7 +68,8 @@ test('a circuit is made ready from an empty cavity and capped, tried with a test
     await expect(form.getByText('End of Later floods: 6 A planned')).toBeVisible();
     await expect(form).toContainText('Its fuse and wire are there');
     await form.getByLabel('Name').fill('Floods');
-    await choose(page, 'Switched by', /Flood switch/);
+    await choose(page, 'Switched by', /A new switch/);
+    await form.getByLabel('Its label').fill('Flood switch');
     await form.getByRole('button', { name: 'Make the feed' }).click();
     // One stop less than before: nothing hangs on slot 4 any more.
     await expect(page.locator('[data-feed]', { hasText: 'Later floods' })).toContainText('Flood switch');

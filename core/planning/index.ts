@@ -1,3 +1,4 @@
+export { type Apart, planApart } from './apart/planApart.ts';
 export { type ModuleOnLead, moduleInFeed, moduleOnLead } from './ownLeads/moduleOnLead.ts';
 export { leadAround, type ModuleWish, planModule, planModuleOut } from './ownLeads/planModule.ts';
 export { lampsOfFactory, type OwnLampWish, ownLead, planOwnLamp } from './ownLeads/planOwnLamp.ts';

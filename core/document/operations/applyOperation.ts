@@ -95,6 +95,10 @@ function removeLamps(draft: Build, lampIds: ReadonlySet<Id>): void {
   for (const id of lampIds) delete draft.lamps[id];
   unwireLamps(draft, lampIds);
   for (const each of Object.values(draft.functions)) for (const id of lampIds) delete each.shows[id];
+  // Half of a pair is a lamp by itself.
+  const left = new Map<Id, number>();
+  for (const { pairId } of Object.values(draft.lamps)) if (pairId) left.set(pairId, (left.get(pairId) ?? 0) + 1);
+  for (const lamp of Object.values(draft.lamps)) if (lamp.pairId && left.get(lamp.pairId) === 1) lamp.pairId = null;
 }
 
 function removeElements(draft: Build, elementIds: ReadonlySet<Id>): void {
@@ -105,6 +109,19 @@ function removeElements(draft: Build, elementIds: ReadonlySet<Id>): void {
   for (const wire of Object.values(draft.wires)) {
     if (elementIds.has(wire.from.elementId) || elementIds.has(wire.to.elementId)) delete draft.wires[wire.id];
   }
+}
+
+/** Controls that work nothing any more. */
+function removeControls(draft: Build, controlIds: ReadonlySet<Id>): void {
+  for (const id of controlIds) {
+    const { name } = must(draft.controls, id, 'control');
+    const works = Object.values(draft.functions).find(({ controlId }) => controlId === id);
+    if (works) refuse('inUse', `${name} still works ${works.name}: take that function off first.`);
+    delete draft.controls[id];
+    delete draft.places[id];
+  }
+  for (const slot of Object.values(draft.slots))
+    if (slot.controlId && controlIds.has(slot.controlId)) slot.controlId = null;
 }
 
 /** A loom of which no lead is left on the unit has come off. */
@@ -282,6 +299,8 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       return addNew(draft.controls, op.control, 'control');
     case 'editControl':
       return assign(must(draft.controls, op.controlId, 'control'), op.changes);
+    case 'removeControls':
+      return removeControls(draft, new Set(op.controlIds));
     case 'assignFeed':
       for (const control of op.controls) addNew(draft.controls, control, 'control');
       for (const element of op.elements) {

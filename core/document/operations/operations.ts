@@ -89,6 +89,7 @@ const CHANGES = [
     controlId: Id,
     changes: changesTo(Control.pick({ name: true, ratingA: true, part: true })),
   }),
+  z.object({ ...base, kind: z.literal('removeControls'), controlIds: some(Id) }),
   z.object({
     ...base,
     kind: z.literal('assignFeed'),
@@ -336,6 +337,7 @@ export const OPERATION_WORDS: Record<OperationKind, string> = {
   removeLamps: 'removed lamps',
   addControl: 'added a control',
   editControl: 'edited a control',
+  removeControls: 'took off controls that work nothing',
   assignFeed: 'made a feed',
   editFuse: 'changed a fuse',
   renameElement: 'renamed a feed',

@@ -21,6 +21,7 @@ const id = Object.fromEntries(
     'connector',
     'splitWire',
     'lastFunction',
+    'idleControl',
   ].map((name) => [name, ids()]),
 ) as Record<string, string>;
 const AT = { xMm: 400, yMm: 300, zMm: 900 };
@@ -123,6 +124,7 @@ export function equipped(): Build {
       kind: 'addFunction',
       function: { ...warn!, id: id.lastFunction!, name: 'Slower', priority: warn!.priority + 1, shows: {} },
     },
+    { kind: 'addControl', control: { id: id.idleControl!, name: 'Idle', kind: 'switch', signal: null, ratingA: 10 } },
     { kind: 'putPattern', pattern: OWN_PATTERN },
     { kind: 'putOwnPack', pack: OWN_PACK },
     { kind: 'recordFault', fault: { id: id.fault!, words: 'Ground of L1 was loose' } },
@@ -216,6 +218,7 @@ export function draftOfEachKind(build: Build): Drafts {
     removeLamps: { kind: 'removeLamps', lampIds },
     addControl: { kind: 'addControl', control: { ...build.controls[controlId]!, id: ids(), name: 'Second' } },
     editControl: { kind: 'editControl', controlId, changes: { name: 'Beacon' } },
+    removeControls: { kind: 'removeControls', controlIds: [id.idleControl!] },
     assignFeed: {
       kind: 'assignFeed',
       controls: [],

@@ -1,7 +1,7 @@
-import { Button, Popconfirm, Select } from 'antd';
+import { Select } from 'antd';
 import { type AssessedFeed, farEndName } from '../../../core/circuit/index.ts';
 import { WireColour } from '../../../core/document/index.ts';
-import { deriveFeeds, isSized, isUnits, ownParts } from '../../../core/graph/index.ts';
+import { isSized, isUnits } from '../../../core/graph/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { conductor, conductorsOf, gaugeName } from '../../../core/units/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
@@ -18,6 +18,7 @@ import { PlannedRow } from './PlannedRow.tsx';
 import { ShortLine } from './ShortLine.tsx';
 import { SourceRows } from './SourceRows.tsx';
 import { SwitchRows } from './SwitchRows.tsx';
+import { TakeApart } from './TakeApart.tsx';
 
 export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
   const { build, mayEdit, act } = useUnit();
@@ -31,11 +32,6 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
   const areas = wires.map((wire) => conductor(wire.table, wire.gauge)).sort((a, b) => a.areaMm2 - b.areaMm2);
   const [thinnest, thickest] = [areas[0], areas.at(-1)];
   const isEven = thinnest?.gauge === thickest?.gauge;
-  const takeApart = () => {
-    // What other feeds also use (a shared return) stays.
-    act({ kind: 'removeFeed', ...ownParts(feed, deriveFeeds(build)) });
-    dispatch(unitActions.feedChosen(null));
-  };
 
   return (
     <section className="feed-panel" aria-label={`Feed ${feed.fuse.name}`}>
@@ -50,15 +46,7 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
           />
           <span className="muted">{tagList(feed.lamps.map((lamp) => lamp.tag)) || 'its end waits, capped'}</span>
         </div>
-        {mayEdit && (
-          <Popconfirm
-            title="Take this feed apart? Its lamps stay where they are."
-            okText="Take apart"
-            onConfirm={takeApart}
-          >
-            <Button size="small">Take apart</Button>
-          </Popconfirm>
-        )}
+        {mayEdit && <TakeApart feed={feed} onDone={() => dispatch(unitActions.feedChosen(null))} />}
       </header>
       <div className="three-figures">
         <div>
