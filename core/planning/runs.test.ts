@@ -8,7 +8,7 @@ import { deriveFeeds, wiresRun } from '../graph/index.ts';
 import { MOST_IN_A_CRIMP } from '../harness/index.ts';
 import { toldOf } from '../rules/testing/told.ts';
 import { planMoveLamps } from './planChanges.ts';
-import { planGroundSwitch } from './switches/groundSide.ts';
+import { planGroundSwitch, planOwnGround } from './switches/groundSide.ts';
 
 const newId = furtherIds();
 const must = <T>(result: { ok: true; value: T } | { ok: false; reason: { message: string } }): T => {
@@ -118,12 +118,35 @@ describe('returns through one switch', () => {
     const control = { name: 'Enable', kind: 'switch', signal: null, ratingA: 20 } as const;
     return applied(unit.build, must(planGroundSwitch(unit.build, unit.ids(tags), control, newId)));
   };
-  const meetingOf = (build: Build) => Object.values(build.elements).find(({ name }) => name.startsWith('Return of'))!;
+  const meetingsOf = (build: Build) => Object.values(build.elements).filter(({ name }) => name.startsWith('Return of'));
+  const returnMm = (build: Build) =>
+    deriveFeeds(build)[0]!.groundWires.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
 
-  it('of two lamps meet in a crimp, of more on a bus', () => {
-    expect(meetingOf(through('L1 R1')).kind).toBe('splice');
-    expect(meetingOf(through('L1 R1 L2'))).toMatchObject({ kind: 'block', ways: 4 });
-    expect(fullest(through('L1 R1 L2 R2'))).toBeLessThanOrEqual(MOST_IN_A_CRIMP);
+  it('are collected by one wire as it comes along: a joint at each lamp but the last', () => {
+    for (const [tags, joints] of [
+      ['L1', 0],
+      ['L1 R1', 1],
+      ['L1 R1 L2 R2', 3],
+    ] as const) {
+      const build = through(tags);
+      expect(meetingsOf(build).map(({ kind }) => kind)).toEqual(Array.from({ length: joints }, () => 'splice'));
+      expect(fullest(build)).toBeLessThanOrEqual(MOST_IN_A_CRIMP);
+    }
+    // The second of two pairs is 700 mm on: its wire does not go all the way back by itself.
+    expect(returnMm(through('L1 R1 L2 R2'))).toBeLessThan(1.6 * returnMm(through('L1 R1')));
+  });
+
+  it('put to metal where they sit again, nothing of it is left', () => {
+    const build = through('L1 R1 L2 R2');
+    const back = applied(build, planOwnGround(build, Object.keys(build.lamps), newId));
+    expect(meetingsOf(back)).toEqual([]);
+    const contacts = Object.values(back.elements).filter(({ kind }) => kind === 'switch');
+    expect(contacts).toHaveLength(1);
+    expect(deriveFeeds(back)[0]!.groundContacts).toEqual([]);
+    for (const { from, to } of Object.values(back.wires))
+      for (const { elementId } of [from, to]) expect(back.elements[elementId]).toBeDefined();
+    const wired = new Set(Object.values(back.wires).flatMap(({ from, to }) => [from.elementId, to.elementId]));
+    expect(Object.keys(back.elements).filter((id) => !wired.has(id))).toEqual([]);
   });
 });
 

@@ -285,7 +285,7 @@ describe('fed', () => {
     const control = { name: 'Enable', kind: 'switch', signal: null, ratingA: 10 } as const;
     const planned = planGroundSwitch(build, [tagged(build, 'L1').id], control, ids);
     const after = applied(build, planned.ok ? planned.value : []);
-    expect(leadsFrom(after, 'L1b').map(({ to }) => after.elements[to.elementId]!.name)).toEqual(['Return of L1']);
+    expect(leadsFrom(after, 'L1b').map(({ to }) => after.elements[to.elementId]!.kind)).toEqual(['switch']);
     for (const feed of deriveFeeds(after))
       expect(feed.groundContacts.map((each) => each.control.name)).toEqual(['Enable']);
     const back = applied(after, planOwnGround(after, [tagged(after, 'L1b').id], ids));

@@ -1,6 +1,7 @@
 /** Grounds of lamps: straight to metal where they sit, or back through a switch on the ground side. */
 
 import {
+  applyDrafts,
   type Build,
   type Control,
   type Element,
@@ -8,13 +9,15 @@ import {
   type Id,
   type Lamp,
   type OperationDraft,
+  type Position,
   type Terminal,
   type Wire,
 } from '../../document/index.ts';
-import { placeOf, terminalNode, wiresRun } from '../../graph/index.ts';
-import { GROUND_LEAD_MM, MOST_IN_A_CRIMP, runMm } from '../../harness/index.ts';
+import { deriveFeeds, placeOf, terminalNode, wiresRun } from '../../graph/index.ts';
+import { GROUND_LEAD_MM, runMm } from '../../harness/index.ts';
 import { ok, type Result, refused } from '../../result.ts';
 import type { Millimetres } from '../../units/index.ts';
+import { planRefit } from '../planRefit.ts';
 
 type Load = Extract<Element, { kind: 'lampLoad' }>;
 
@@ -46,21 +49,33 @@ const wiresOff = (build: Build, leads: readonly Return[]): Wire[] => {
   return wiresRun(build).filter(({ from, to }) => nodes.has(terminalNode(from)) || nodes.has(terminalNode(to)));
 };
 
-/** The wires that come off, and the parts that nothing hangs on any more once they are off. */
+/** The wires that come off, and what leads nowhere once they are off: joints, grounds, a switch that only goes to metal. */
 function takeOff(build: Build, wires: readonly Wire[]): OperationDraft[] {
   if (wires.length === 0) return [];
-  const gone = new Set(wires.map((wire) => wire.id));
-  const left = Object.values(build.wires).filter((wire) => !gone.has(wire.id));
-  const bare = new Set(
-    wires
-      .flatMap((wire) => [wire.from.elementId, wire.to.elementId])
-      .filter((id) => {
-        const kind = build.elements[id]?.kind;
-        const hangs = left.some((wire) => wire.from.elementId === id || wire.to.elementId === id);
-        return (kind === 'ground' || kind === 'splice') && !hangs;
-      }),
-  );
-  return [{ kind: 'removeFeed', elementIds: [...bare], wireIds: [...gone] }];
+  const offIds = new Set(wires.map(({ id }) => id));
+  const bare = new Set<Id>();
+  const leftAt = (id: Id) =>
+    Object.values(build.wires).filter(
+      (wire) => !offIds.has(wire.id) && (wire.from.elementId === id || wire.to.elementId === id),
+    );
+  const isGround = (id: Id) => build.elements[id]?.kind === 'ground';
+  const leadsNowhere = (id: Id, left: readonly Wire[]): boolean => {
+    const kind = build.elements[id]?.kind;
+    if (kind === 'ground') return left.length === 0;
+    if (kind === 'splice' || kind === 'block') return left.length <= 1;
+    return kind === 'switch' && left.every(({ from, to }) => isGround(from.elementId) || isGround(to.elementId));
+  };
+  const asked = wires.flatMap(({ from, to }) => [from.elementId, to.elementId]);
+  for (let id = asked.pop(); id !== undefined; id = asked.pop()) {
+    const left = leftAt(id);
+    if (bare.has(id) || !leadsNowhere(id, left)) continue;
+    bare.add(id);
+    for (const wire of left) {
+      offIds.add(wire.id);
+      asked.push(wire.from.elementId, wire.to.elementId);
+    }
+  }
+  return [{ kind: 'removeFeed', elementIds: [...bare], wireIds: [...offIds] }];
 }
 
 /** The switch of a control that stands on the ground side already, if there is one: its far side is wired to metal. */
@@ -75,6 +90,20 @@ export function groundSwitchOf(build: Build, controlId: Id): Element | undefined
           (wire.to.elementId === element.id && build.elements[wire.from.elementId]?.kind === 'ground'),
       ),
   );
+}
+
+/** In the order in which a wire that begins here comes to them. */
+function nearestFirst(returns: readonly Return[], start: Position): Return[] {
+  const left = [...returns];
+  const order: Return[] = [];
+  for (let here = start; left.length > 0; here = order.at(-1)!.lamp.position) {
+    const next = left.reduce((best, each) =>
+      runMm(here, each.lamp.position) < runMm(here, best.lamp.position) ? each : best,
+    );
+    left.splice(left.indexOf(next), 1);
+    order.push(next);
+  }
+  return order;
 }
 
 /** What every change of grounds has: the loads, the wires that come off them, and new ones of the same size. */
@@ -126,19 +155,38 @@ export function planGroundSwitch(
     elements.push(contact, ground);
     join({ elementId: contact.id, terminal: 'out' }, { elementId: ground.id, terminal: 'join' }, GROUND_LEAD_MM);
   }
-  const name = `Return of ${found.map(({ lamp }) => lamp.tag).join(' ')}`;
-  // A crimp takes two returns and the wire that goes on; more meet on a bus.
-  const isBus = found.length > MOST_IN_A_CRIMP - 1;
-  const meeting: Element = isBus
-    ? { id: newId(), kind: 'block', name, ways: found.length + 1 }
-    : { id: newId(), kind: 'splice', name };
-  const at: Terminal = { elementId: meeting.id, terminal: isBus ? 'bus' : 'join' };
-  elements.push(meeting);
-  join(at, { elementId: contactId, terminal: 'in' }, GROUND_LEAD_MM);
-  const switchedAt = placeOf(build, controlId);
-  for (const { lamp, from } of found) join(from, at, runMm(lamp.position, switchedAt));
+  // One wire collects them, as it comes along: each joint has the wire that comes, the one that goes on and the lamp's.
+  const chain = nearestFirst(found, placeOf(build, controlId));
+  let to: Terminal = { elementId: contactId, terminal: 'in' };
+  let here = placeOf(build, controlId);
+  for (const [index, { lamp, from }] of chain.entries()) {
+    const lengthMm = runMm(lamp.position, here);
+    if (index === chain.length - 1) join(from, to, lengthMm);
+    else {
+      const meeting: Element = { id: newId(), kind: 'splice', name: `Return of ${lamp.tag}` };
+      elements.push(meeting);
+      const at: Terminal = { elementId: meeting.id, terminal: 'join' };
+      join(at, to, lengthMm);
+      join(from, at, GROUND_LEAD_MM);
+      to = at;
+      here = lamp.position;
+    }
+  }
   const controls = 'id' in control ? [] : [{ id: controlId, ...control }];
-  return ok(operations(controls));
+  return ok(withSizes(build, operations(controls), lampIds));
+}
+
+/** What comes back together is sized for its sum: each feed of these lamps is made fit for its new way. */
+function withSizes(build: Build, planned: readonly OperationDraft[], lampIds: readonly Id[]): OperationDraft[] {
+  const all = [...planned];
+  const first = applyDrafts(build, all);
+  if (!first.ok) return all;
+  const feeds = deriveFeeds(first.value).filter(({ lamps }) => lamps.some(({ id }) => lampIds.includes(id)));
+  for (const { fuse } of feeds) {
+    const sized = applyDrafts(build, all);
+    if (sized.ok) all.push(...planRefit(sized.value, fuse.id));
+  }
+  return all;
 }
 
 /** Grounds each lamp to metal where it sits again. */
