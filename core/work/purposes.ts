@@ -32,10 +32,24 @@ export function purposeOf(build: Build, lamp: Lamp, model: LampModel): Purpose |
   // It bursts by itself when the brake is held.
   if (model.kind === 'modulator') return { ...driven('brake'), patternId: 'burst-steady' };
   if (MARKS.has(model.kind)) return driven('running');
-  if (model.kind === 'signal')
-    return lamp.colour === 'amber' ? driven(lamp.position.yMm >= 0 ? 'left' : 'right') : driven('brake');
+  if (model.kind === 'signal') {
+    const side = lamp.position.yMm >= 0 ? 'left' : 'right';
+    if (lamp.colour === 'amber') return driven(side);
+    return stopsBySide(build) ? { ...driven(side), name: `${SIGNAL_NAMES[side]} and stop` } : driven('brake');
+  }
   if (WORKS.has(model.kind)) return { key: 'work', name: 'Work lights', signal: null, patternId: 'steady' };
   return { key: 'warning', name: 'Warning', signal: null, patternId: build.fleetPatternId ?? USUAL_WARNING };
+}
+
+/** Does a lead of the unit that is hot with a turn say that it stops as well? */
+const STOPS_TOO = /stop|brake/i;
+
+/** Where no lead is hot with the brake by itself, stop and turn of a side come on one (as on a four-way trailer plug). */
+function stopsBySide(build: Build): boolean {
+  if (leadsHotWith(build, 'brake').length > 0) return false;
+  return (['left', 'right'] as const).every((side) =>
+    leadsHotWith(build, side).some(({ slot }) => STOPS_TOO.test(slot.feeds)),
+  );
 }
 
 /** The purpose that lamps share; null where they are for different things, or none is known. */
@@ -54,6 +68,18 @@ export interface SignalLead {
   operations: OperationDraft[];
 }
 
+/** Leads of the unit that are hot with a signal: sources there already, and pins that were metered. */
+function leadsHotWith(build: Build, signal: Signal): SignalLead[] {
+  const there = Object.values(build.slots).map((slot): SignalLead => ({ slot, pin: null, operations: [] }));
+  const metered = pinsToTake(build).map(
+    ({ plug, pin }): SignalLead => ({
+      ...planPinSource(build, plug.id, pin.pin)!,
+      pin: { plugId: plug.id, name: pin.pin },
+    }),
+  );
+  return [...there, ...metered].filter(({ slot }) => signalOfSlot(slot, build.electrics.systemVoltageV) === signal);
+}
+
 /**
  * The roomiest lead that is hot with a signal and carries so much at four fifths of its limit: a source there already,
  * or a pin that was metered. Null where none is.
@@ -64,15 +90,7 @@ export function signalLead(
   signal: Signal,
   needA: Amps,
 ): SignalLead | null {
-  const there = Object.values(build.slots).map((slot): SignalLead => ({ slot, pin: null, operations: [] }));
-  const metered = pinsToTake(build).map(
-    ({ plug, pin }): SignalLead => ({
-      ...planPinSource(build, plug.id, pin.pin)!,
-      pin: { plugId: plug.id, name: pin.pin },
-    }),
-  );
-  const [best] = [...there, ...metered]
-    .filter(({ slot }) => signalOfSlot(slot, build.electrics.systemVoltageV) === signal)
+  const [best] = leadsHotWith(build, signal)
     .map((lead) => ({ lead, roomA: slotHeadroomA(lead.slot, takenFromSlotA(feeds, lead.slot.id)) }))
     .filter(({ roomA }) => roomA * CONTINUOUS_RATIO >= needA)
     .sort((a, b) => b.roomA - a.roomA);

@@ -130,6 +130,40 @@ describe('lamps that the driver works', () => {
   });
 });
 
+describe('stop and turn of a side on one lead, as on a four-way plug', () => {
+  const side = (signal: 'left' | 'right', feeds: string) => ({
+    label: signal,
+    kind: 'pin' as const,
+    ratingA: 10,
+    limitA: 10,
+    feeds,
+    ownLoadA: 0,
+    volts: [0, 0] as [number, number],
+    signal,
+    signalV: 12.4,
+  });
+  const planned = (left: string, right: string, more: (unit: UnitBuilder) => UnitBuilder = (unit) => unit) => {
+    const unit = more(testTruck().slots(2, [side('left', left), side('right', right)]));
+    return feedPlans(unit.lamp('SG-0401', 'rear', { yMm: 700, zMm: 972 }).build, 'metric', newId).plans[0];
+  };
+
+  it('a stop lamp hangs on its own side’s, where no lead is hot with the brake alone', () => {
+    const feeds = planned('left turn and stop', 'right turn and stop')!.feeds;
+    expect(feeds.map(({ name, tags }) => [name, tags]).sort()).toEqual([
+      ['Left turn and stop', 'L1'],
+      ['Right turn and stop', 'R1'],
+    ]);
+  });
+
+  it('where they carry the turn alone, or the brake has a lead, it does not', () => {
+    expect(planned('left turn', 'right turn and stop')?.feeds ?? []).toEqual([]);
+    const [one] = planned('left turn and stop', 'right turn and stop', (unit) =>
+      unit.slots(3, [{ ...side('left', 'brake lamps'), label: 'brake', signal: 'brake' }]),
+    )!.feeds;
+    expect(one).toMatchObject({ name: 'Brake', tags: 'L1 R1' });
+  });
+});
+
 it('lamps that no plan feeds are told even where there is no plan at all', () => {
   const { plans, left } = plansFor(testTruck().lamp('SG-0404', 'rear', { yMm: 300, zMm: 1900 }).build);
   expect(plans).toEqual([]);

@@ -1,4 +1,4 @@
-import { fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, expect, it } from 'vitest';
 import { unfedLamps } from '../../../core/graph/index.ts';
@@ -38,12 +38,25 @@ const build = applied(
     .build,
   [{ kind: 'recordPlug', plug }],
 );
-const show = () => renderUnit(<NewFeed unfed={unfedLamps(build)} onClose={() => {}} onMade={() => {}} />, { build });
+const open = () => renderUnit(<NewFeed unfed={unfedLamps(build)} onClose={() => {}} onMade={() => {}} />, { build });
+const pressed = () =>
+  within(screen.getByRole('group', { name: 'Lamps on this feed' })).queryAllByRole('button', { pressed: true });
+/** With none of them chosen. */
+const show = async () => {
+  const shown = await open();
+  for (const chip of pressed()) await userEvent.click(chip);
+  return shown;
+};
 const press = (tag: string) => userEvent.click(screen.getByRole('button', { name: tag }));
 const nameField = () => screen.getByLabelText<HTMLInputElement>('Name');
 const shownIn = (label: string) => screen.getByLabelText(label).closest('.ant-select')!.textContent;
 
 beforeEach(() => store.dispatch(unitActions.selected([])));
+
+it('it is about all that have no feed where none of them was chosen before', async () => {
+  await open();
+  expect(pressed().map((chip) => chip.textContent)).toEqual(['L1', 'L2', 'R1', 'R2']);
+});
 
 it('what is offered follows the lamps: their lead, its name and colour, or what crews add', async () => {
   await show();
