@@ -93,7 +93,8 @@ const CONTACT_REASONS: Record<Contact['element']['kind'], string> = {
 function contactLimits(build: Build, feed: Feed): Limit[] {
   return [...feed.contacts, ...feed.groundContacts].flatMap(({ element, control }): Limit[] => {
     const limitA = element.kind === 'relay' ? element.ratingA : control.ratingA;
-    if (limitA === null) return [];
+    // A switch of the unit's own that is the source stands in the chain as the source.
+    if (limitA === null || element.id === feed.source?.id) return [];
     const behind = feed.lamps.filter((lamp) =>
       feed.ways[lamp.id]?.some((way) => way.element.id === element.id && way.control.id === control.id),
     );
