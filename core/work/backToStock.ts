@@ -2,7 +2,7 @@
 
 import type { Body } from '../body/index.ts';
 import type { Build, Plug } from '../document/index.ts';
-import { isUnits, plugOfSource, seatOf, sourceInBox, wiresRun } from '../graph/index.ts';
+import { isUnits, plugOfSource, seatOf, sourceInBox, switchesToFit, wiresRun } from '../graph/index.ts';
 import { terminalFor } from '../harness/index.ts';
 import { compareTags, formatMm, type HoleRow, holeList, housings, tagList } from '../place/index.ts';
 import { leadAround, ownLead } from '../planning/index.ts';
@@ -142,6 +142,8 @@ export function backToStock(build: Build, body: Body): BackToStock {
         .join(', '),
     );
 
+  const switches = switchesToFit(build);
+  if (switches.length > 0) step('Take the switches out', switches.map(({ name }) => name).join(', '));
   if (added.length > 0)
     step(
       'Take the lamps off',
@@ -154,8 +156,8 @@ export function backToStock(build: Build, body: Body): BackToStock {
   if (rows.length > 0) {
     const open = openings(rows);
     const tags = new Set(rows.flatMap((row) => row.lamps.map((lamp) => lamp.tag)));
-    const switches = new Set(rows.flatMap(({ control }) => control?.name ?? []));
-    const at = [...(tags.size > 0 ? [tagList([...tags].sort(compareTags))] : []), ...switches];
+    const panels = new Set(rows.flatMap(({ control }) => control?.name ?? []));
+    const at = [...(tags.size > 0 ? [tagList([...tags].sort(compareTags))] : []), ...panels];
     step(
       'Close the holes',
       `${open.map(({ size, count }) => `${count} × ${size}`).join(', ')} at ${at.join(', ')}: plugs and plates set in sealant, edges painted.`,

@@ -153,7 +153,9 @@ describe('what is known of a switch', () => {
     ]);
     expect(inWords(fitting(square).detail)).toContain('cut 100 mm between the corner holes, try the switch');
     const stock = backToStock(square, bodyOf(square));
-    expect(stock.steps.find(({ title }) => title === 'Close the holes')!.detail).toContain('Warn');
+    const told = (title: string) => stock.steps.find((each) => each.title === title)!.detail;
+    expect(told('Take the switches out')).toBe('Warn');
+    expect(told('Close the holes')).toMatch(/L1 R1, Warn: plugs/);
   });
 
   it('is bought by its name', () => {

@@ -13,6 +13,7 @@ import {
 import {
   passagesFrom,
   plugOfSource,
+  switchPinName,
   terminalNode,
   unfusedLamps,
   type WireEnd,
@@ -322,8 +323,6 @@ function exchange(build: Build, elementId: Id, first: string, second: string): O
   return { kind: 'moveWireEnds', moves };
 }
 
-const TERMINAL_WORDS: Record<string, string> = { in: 'supply', out: 'load', lamp: 'ground of its light' };
-
 function mixedTerminals({ build }: CheckContext): Hit[] {
   const ends = wireEnds(build);
   return Object.values(build.elements).flatMap((element): Hit[] => {
@@ -336,7 +335,7 @@ function mixedTerminals({ build }: CheckContext): Hit[] {
       reason: plain(reason),
       waysOut: [
         {
-          label: say`Change ${TERMINAL_WORDS[first]!} and ${TERMINAL_WORDS[second]!} about`,
+          label: say`Change ${switchPinName(null, first)} and ${switchPinName(null, second)} about`,
           operations: [exchange(build, element.id, first, second)],
         },
       ],
