@@ -6,6 +6,7 @@ import { type AssessedFeed, keptFigures } from '../circuit/index.ts';
 import { type Build, derivedId, type Lamp } from '../document/index.ts';
 import { deriveFeeds, isMain } from '../graph/index.ts';
 import { kindOfWords, plain } from '../units/index.ts';
+import { BRANCH_RULES } from './ends/branchRules.ts';
 import { END_RULES } from './ends/endRules.ts';
 import { PLUG_RULES } from './ends/plugRules.ts';
 import { SWITCH_RULES } from './ends/switchRules.ts';
@@ -41,6 +42,7 @@ const PLAN_RULES: readonly FindingRule[] = [
   ...STAND_RULES,
   ...BUNDLE_RULES,
   ...END_RULES,
+  ...BRANCH_RULES,
   ...PLUG_RULES,
   ...SWITCH_RULES,
   ...GROUND_RULES,

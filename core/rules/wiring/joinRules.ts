@@ -24,8 +24,8 @@ import { connectorByName, MOST_IN_A_CRIMP, type PinSpec } from '../../harness/in
 import { tagList } from '../../place/index.ts';
 import { planBranchFuse } from '../../planning/index.ts';
 import { mm, plain, say } from '../../units/index.ts';
+import { weakBranches } from '../ends/branchRules.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
-import { isBranchOnly } from './powerRules.ts';
 
 /** What a terminal's wires lead to, without going back through the element they start from. */
 interface Reach {
@@ -159,27 +159,13 @@ function unfusedBranch(context: CheckContext): Hit[] {
       waysOut: operations ? [{ label: say`Fuse the branch at its start`, operations }] : [],
     });
   }
-  for (const { feed, figures } of feeds)
-    for (const limit of figures.limits) {
-      if (limit.kind !== 'wire' || limit.limitA >= limit.deviceRatingA || !isBranchOnly(feed, limit)) continue;
-      const weak = new Set(limit.wireIds);
-      const start = feed.wires.find((wire) => weak.has(wire.id));
-      if (!start) continue;
-      const operations = planBranchFuse(build, start.id, `Branch of ${feed.fuse.name}`);
+  for (const { feed, limit, channel, waysOut } of weakBranches(context))
+    if (!channel)
       hits.push({
         message: say`${feed.fuse.name}: a branch of ${limit.name.toLowerCase()} (${limit.limitA} A) is protected only by the shared ${feed.fuse.ratingA} A fuse.`,
         feedIds: [feed.fuse.id],
-        waysOut: [
-          ...(operations ? [{ label: say`Fuse the branch at its start`, operations }] : []),
-          {
-            label: say`Use the trunk's ${feed.wires[0]!.gauge} for it`,
-            operations: [
-              { kind: 'editWires', wireIds: limit.wireIds, changes: { gauge: feed.wires[0]!.gauge } } as OperationDraft,
-            ],
-          },
-        ],
+        waysOut,
       });
-    }
   return hits;
 }
 
