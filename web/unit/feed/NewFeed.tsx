@@ -294,7 +294,8 @@ export function NewFeed({
         ) : isStraight ? null : (
           <>
             <div className="two">
-              <LiveField />
+              {/* When it is live is what works it: nothing to be wished. */}
+              {!signal && !isAccessory && <LiveField />}
               <Form.Item label="Protection" name="family" hidden={loom !== null}>
                 <Select
                   aria-label="Protection"
