@@ -38,24 +38,22 @@ const build = applied(
     .build,
   [{ kind: 'recordPlug', plug }],
 );
-const open = () => renderUnit(<NewFeed unfed={unfedLamps(build)} onClose={() => {}} onMade={() => {}} />, { build });
-const pressed = () =>
-  within(screen.getByRole('group', { name: 'Lamps on this feed' })).queryAllByRole('button', { pressed: true });
-/** With none of them chosen. */
-const show = async () => {
-  const shown = await open();
-  for (const chip of pressed()) await userEvent.click(chip);
-  return shown;
-};
+const show = (of = build) =>
+  renderUnit(<NewFeed unfed={unfedLamps(of)} onClose={() => {}} onMade={() => {}} />, { build: of });
 const press = (tag: string) => userEvent.click(screen.getByRole('button', { name: tag }));
 const nameField = () => screen.getByLabelText<HTMLInputElement>('Name');
 const shownIn = (label: string) => screen.getByLabelText(label).closest('.ant-select')!.textContent;
 
 beforeEach(() => store.dispatch(unitActions.selected([])));
 
-it('it is about all that have no feed where none of them was chosen before', async () => {
-  await open();
-  expect(pressed().map((chip) => chip.textContent)).toEqual(['L1', 'L2', 'R1', 'R2']);
+it('it is about all that have no feed where they are for one thing, and none was chosen before', async () => {
+  const pressed = () =>
+    within(screen.getByRole('group', { name: 'Lamps on this feed' })).queryAllByRole('button', { pressed: true });
+  const { unmount } = await show();
+  expect(pressed()).toEqual([]);
+  unmount();
+  await show(testTruck().lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 }).build);
+  expect(pressed().map((chip) => chip.textContent)).toEqual(['L1', 'R1']);
 });
 
 it('what is offered follows the lamps: their lead, its name and colour, or what crews add', async () => {

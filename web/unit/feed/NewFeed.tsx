@@ -129,10 +129,10 @@ export function NewFeed({
       ? []
       : Object.values(shopAnswer?.shop.looms ?? {}).filter(({ legs }) => legs.length >= chosen.length);
   const loom = looms.find(({ key }) => key === loomKey) ?? null;
-  // Where none of them was chosen before, it is about all of them; which stay out is a click each.
+  // Where none of them was chosen before and all are for one thing, it is about all of them.
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked once, as it opens.
   useEffect(() => {
-    if (chosen.length === 0) dispatch(unitActions.selected(unfed.map(({ id }) => id)));
+    if (chosen.length === 0 && sharedPurpose(build, unfed)) dispatch(unitActions.selected(unfed.map(({ id }) => id)));
   }, []);
   // What is offered follows the lamps until something is chosen.
   const lampKey = chosen.map(({ id }) => id).join();
