@@ -52,11 +52,11 @@ describe('people', () => {
     const own = await row(lead.name);
     expect(own.queryByRole('button', { name: /Close the door|Sign .* out/ })).toBeNull();
     expect(own.getByRole('combobox').hasAttribute('disabled')).toBe(true);
-    await userEvent.click((await row(installer.name)).getByRole('button', { name: /^Close the door/ }));
+    await userEvent.click(await (await row(installer.name)).findByRole('button', { name: /^Close the door/ }));
     expect(page.sent(`PATCH people/${installer.id}`)).toEqual([]);
     await userEvent.click(await screen.findByRole('button', { name: 'Close it' }));
     await waitFor(() => expect(page.sent(`PATCH people/${installer.id}`)).toEqual([{ isDisabled: true }]));
-    await userEvent.click((await row('Marit Selwyck')).getByRole('button', { name: 'Let in again' }));
+    await userEvent.click(await (await row('Marit Selwyck')).findByRole('button', { name: 'Let in again' }));
     await waitFor(() => expect(page.sent('PATCH people/gone')).toEqual([{ isDisabled: false }]));
   });
 
@@ -72,7 +72,9 @@ describe('people', () => {
 
   it('what the server does not let be is said', async () => {
     await show({ 'PUT people/new/invitation': refusal(409, 'LAST_LEAD', 'Somebody has to lead.') });
-    await userEvent.click((await row('Wen Halloran')).getByRole('button', { name: 'New code for Wen Halloran' }));
+    await userEvent.click(
+      await (await row('Wen Halloran')).findByRole('button', { name: 'New code for Wen Halloran' }),
+    );
     expect(await screen.findByText('Somebody has to lead.')).toBeTruthy();
   });
 

@@ -22,7 +22,8 @@ export function PersonRow({ person, onCode }: { person: PersonLine; onCode(invit
   const [invite] = useInviteAgainMutation();
   const [end] = useEndSessionsMutation();
   const { id, name, username, role, fleet, isDisabled, hasJoined, invitedUntil, sessions } = person;
-  const isSelf = session?.person.id === id;
+  // Until it is known who one is, nobody is offered to be shut out.
+  const isSelf = !session || session.person.id === id;
   const told = async (asked: Promise<{ error?: unknown }>) => {
     const { error } = await asked;
     if (error) void message.error(errorSentence(error));
