@@ -50,6 +50,7 @@ test('two plugs that look alike are told apart, and a beacon is worked by the sw
       ),
     ).toBeVisible();
     await page.getByRole('button', { name: 'Close the findings' }).click();
+    await expect(page.getByRole('region', { name: 'Findings of the unit' })).toHaveCount(0);
   });
 
   await test.step('a beacon on the cab’s roof', async () => {
