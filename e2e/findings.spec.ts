@@ -1,5 +1,5 @@
 /** All that was found of a unit in one list: each way out tried, the fewest taken, a caution answered for by name. */
-import { comeIn, expect, openUnit, test } from './helpers.ts';
+import { comeIn, expect, openUnit, saved, test } from './helpers.ts';
 
 test('one list of all findings: what ways out bring is seen before, a caution stands with a reason, the rest is settled', async ({
   page,
@@ -44,5 +44,11 @@ test('one list of all findings: what ways out bring is seen before, a caution st
     await list.getByRole('button', { name: /^Take the \w+ outlined$/ }).click();
     await expect(list.getByText('Every stop and caution is settled or answered for.')).toBeVisible({ timeout: 20_000 });
     await expect(mark).not.toContainText(/stop|caution/);
+  });
+
+  await test.step('taken as one, they are taken back as one: other stories find the unit as it was', async () => {
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(mark).toContainText('1 stop');
+    await saved(page);
   });
 });
