@@ -8,7 +8,7 @@ import { deriveFeeds, wiresRun } from '../graph/index.ts';
 import { MOST_IN_A_CRIMP } from '../harness/index.ts';
 import { toldOf } from '../rules/testing/told.ts';
 import { planMoveLamps } from './planChanges.ts';
-import { planGroundSwitch, planOwnGround } from './switches/groundSide.ts';
+import { planGroundBus, planGroundSwitch, planOwnGround } from './switches/groundSide.ts';
 
 const newId = furtherIds();
 const must = <T>(result: { ok: true; value: T } | { ok: false; reason: { message: string } }): T => {
@@ -136,8 +136,15 @@ describe('returns through one switch', () => {
     expect(returnMm(through('L1 R1 L2 R2'))).toBeLessThan(1.6 * returnMm(through('L1 R1')));
   });
 
-  it('put to metal where they sit again, nothing of it is left', () => {
+  const loose = (build: Build) => {
+    const wired = new Set(Object.values(build.wires).flatMap(({ from, to }) => [from.elementId, to.elementId]));
+    return Object.keys(build.elements).filter((id) => !wired.has(id));
+  };
+  const controlNames = (build: Build) => Object.values(build.controls).map(({ name }) => name);
+
+  it('put to metal where they sit again, nothing of it is left: joints, contact, control', () => {
     const build = through('L1 R1 L2 R2');
+    expect(controlNames(build)).toEqual(['Warn', 'Enable']);
     const back = applied(build, planOwnGround(build, Object.keys(build.lamps), newId));
     expect(meetingsOf(back)).toEqual([]);
     const contacts = Object.values(back.elements).filter(({ kind }) => kind === 'switch');
@@ -145,8 +152,54 @@ describe('returns through one switch', () => {
     expect(deriveFeeds(back)[0]!.groundContacts).toEqual([]);
     for (const { from, to } of Object.values(back.wires))
       for (const { elementId } of [from, to]) expect(back.elements[elementId]).toBeDefined();
-    const wired = new Set(Object.values(back.wires).flatMap(({ from, to }) => [from.elementId, to.elementId]));
-    expect(Object.keys(back.elements).filter((id) => !wired.has(id))).toEqual([]);
+    expect(loose(back)).toEqual([]);
+    expect(controlNames(back)).toEqual(['Warn']);
+  });
+
+  it('of some of its lamps the others stay on it', () => {
+    const build = through('L1 R1 L2 R2');
+    const some = Object.values(build.lamps).flatMap(({ id, tag }) => (tag.endsWith('1') ? [id] : []));
+    const back = applied(build, planOwnGround(build, some, newId));
+    const { ways } = deriveFeeds(back)[0]!;
+    const enabled = Object.values(back.lamps).flatMap(({ id, tag }) =>
+      ways[id]!.some(({ control }) => control.name === 'Enable') ? [tag] : [],
+    );
+    expect(enabled.sort()).toEqual(['L2', 'R2']);
+    expect(controlNames(back)).toContain('Enable');
+  });
+
+  it('planned once more through the same switch, or onto the same bus, they are as before', () => {
+    const build = through('L1 R1');
+    const enable = Object.values(build.controls).find(({ name }) => name === 'Enable')!;
+    const lampIds = Object.keys(build.lamps);
+    const again = applied(build, must(planGroundSwitch(build, lampIds, { id: enable.id }, newId)));
+    expect(deriveFeeds(again)[0]!.groundContacts.map(({ control }) => control.id)).toEqual([enable.id]);
+    expect(loose(again)).toEqual([]);
+    const bused = applied(again, planGroundBus(again, lampIds, newId));
+    const twice = applied(bused, planGroundBus(bused, lampIds, newId));
+    expect(Object.values(twice.elements).filter(({ kind }) => kind === 'block')).toHaveLength(1);
+    expect(Object.keys(twice.wires)).toHaveLength(Object.keys(bused.wires).length);
+    expect(controlNames(twice)).toEqual(['Warn']);
+  });
+
+  it('through the switch that feeds them they get a contact of their own, though its light has a ground', () => {
+    const { build } = testTruck()
+      .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
+      .feed(warnFeed('L1 R1'))
+      .switchPart('Warn', {
+        form: 'rocker',
+        light: 'own',
+        marks: { in: '', out: '', lamp: '', panel: '' },
+        hole: null,
+        panel: { material: 'plastic', thicknessMm: 3 },
+      });
+    const [warn] = Object.values(build.controls);
+    const after = applied(build, must(planGroundSwitch(build, Object.keys(build.lamps), { id: warn!.id }, newId)));
+    const [feed] = deriveFeeds(after);
+    expect(feed!.groundContacts).toHaveLength(1);
+    // Never the contact that the supply comes to: with the lamps' return on it, it would short the battery.
+    expect(feed!.groundContacts[0]!.element.id).not.toBe(feed!.contacts[0]!.element.id);
+    expect(toldOf(after).filter(({ severity }) => severity === 'stop')).toEqual([]);
   });
 });
 

@@ -1,13 +1,7 @@
 /** Taking a feed apart, with all that served nothing else. */
-import {
-  applyDrafts,
-  type Build,
-  type Control,
-  type Id,
-  type LightFunction,
-  type OperationDraft,
-} from '../../document/index.ts';
+import { applyDrafts, type Build, type Id, type LightFunction, type OperationDraft } from '../../document/index.ts';
 import { deriveFeeds, type Feed, ownParts } from '../../graph/index.ts';
+import { idledBy, withoutControls } from './idleControls.ts';
 
 export interface Apart {
   operations: OperationDraft[];
@@ -15,16 +9,6 @@ export interface Apart {
   functions: string[];
   controls: string[];
   receivers: string[];
-}
-
-/** Controls that something of a build still answers to. */
-function answering(build: Build): Set<Id> {
-  const used = new Set(Object.values(build.functions).map(({ controlId }) => controlId));
-  for (const element of Object.values(build.elements)) {
-    if ('controlId' in element) used.add(element.controlId);
-    if (element.kind === 'receiver') for (const id of element.channels) used.add(id);
-  }
-  return used;
 }
 
 /** The shows of lamps that nothing feeds any more; a function of which none is left goes whole. */
@@ -52,21 +36,13 @@ export function planApart(build: Build, feed: Feed): Apart {
   const fed = new Set(deriveFeeds(bare.value).flatMap(({ lamps }) => lamps.map(({ id }) => id)));
   const unfed = new Set(feed.lamps.map(({ id }) => id).filter((id) => !fed.has(id)));
   const shows = withoutShows(bare.value, unfed);
-  const after = applyDrafts(bare.value, shows.operations);
-  const before = answering(build);
-  const still = answering(after.ok ? after.value : bare.value);
-  const controls = Object.values(build.controls).filter(
-    ({ id, kind }: Control) => kind !== 'signal' && before.has(id) && !still.has(id),
-  );
+  const operations = [off, ...shows.operations];
+  const controls = idledBy(build, operations);
   const receivers = Object.values(build.elements).filter(
     ({ id, kind }) => kind === 'receiver' && !bare.value.elements[id],
   );
   return {
-    operations: [
-      off,
-      ...shows.operations,
-      ...(controls.length > 0 ? [{ kind: 'removeControls' as const, controlIds: controls.map(({ id }) => id) }] : []),
-    ],
+    operations: [...operations, ...withoutControls(controls)],
     functions: shows.gone.map(({ name }) => name),
     controls: controls.map(({ name }) => name),
     receivers: receivers.map(({ name }) => name),

@@ -17,7 +17,9 @@ import { deriveFeeds, placeOf, terminalNode, wiresRun } from '../../graph/index.
 import { GROUND_LEAD_MM, runMm } from '../../harness/index.ts';
 import { ok, type Result, refused } from '../../result.ts';
 import type { Millimetres } from '../../units/index.ts';
+import { idledBy, withoutControls } from '../apart/idleControls.ts';
 import { planRefit } from '../planRefit.ts';
+import { type Contact, contactsOf, goesToGround, touching } from './contacts.ts';
 
 type Load = Extract<Element, { kind: 'lampLoad' }>;
 
@@ -49,15 +51,15 @@ const wiresOff = (build: Build, leads: readonly Return[]): Wire[] => {
   return wiresRun(build).filter(({ from, to }) => nodes.has(terminalNode(from)) || nodes.has(terminalNode(to)));
 };
 
-/** The wires that come off, and what leads nowhere once they are off: joints, grounds, a switch that only goes to metal. */
-function takeOff(build: Build, wires: readonly Wire[]): OperationDraft[] {
+/**
+ * The wires that come off, and what leads nowhere once they are off: joints, grounds, a switch that only goes to metal.
+ * What the new wires go to stays.
+ */
+function takeOff(build: Build, wires: readonly Wire[], keptId: Id | null): OperationDraft[] {
   if (wires.length === 0) return [];
   const offIds = new Set(wires.map(({ id }) => id));
   const bare = new Set<Id>();
-  const leftAt = (id: Id) =>
-    Object.values(build.wires).filter(
-      (wire) => !offIds.has(wire.id) && (wire.from.elementId === id || wire.to.elementId === id),
-    );
+  const leftAt = (id: Id) => touching(build, id).filter((wire) => !offIds.has(wire.id));
   const isGround = (id: Id) => build.elements[id]?.kind === 'ground';
   const leadsNowhere = (id: Id, left: readonly Wire[]): boolean => {
     const kind = build.elements[id]?.kind;
@@ -68,7 +70,7 @@ function takeOff(build: Build, wires: readonly Wire[]): OperationDraft[] {
   const asked = wires.flatMap(({ from, to }) => [from.elementId, to.elementId]);
   for (let id = asked.pop(); id !== undefined; id = asked.pop()) {
     const left = leftAt(id);
-    if (bare.has(id) || !leadsNowhere(id, left)) continue;
+    if (id === keptId || bare.has(id) || !leadsNowhere(id, left)) continue;
     bare.add(id);
     for (const wire of left) {
       offIds.add(wire.id);
@@ -79,18 +81,8 @@ function takeOff(build: Build, wires: readonly Wire[]): OperationDraft[] {
 }
 
 /** The switch of a control that stands on the ground side already, if there is one: its far side is wired to metal. */
-export function groundSwitchOf(build: Build, controlId: Id): Element | undefined {
-  return Object.values(build.elements).find(
-    (element) =>
-      element.kind === 'switch' &&
-      element.controlId === controlId &&
-      Object.values(build.wires).some(
-        (wire) =>
-          (wire.from.elementId === element.id && build.elements[wire.to.elementId]?.kind === 'ground') ||
-          (wire.to.elementId === element.id && build.elements[wire.from.elementId]?.kind === 'ground'),
-      ),
-  );
-}
+const groundSwitchOf = (build: Build, controlId: Id): Contact | undefined =>
+  contactsOf(build, controlId).find((each) => goesToGround(build, each));
 
 /** In the order in which a wire that begins here comes to them. */
 function nearestFirst(returns: readonly Return[], start: Position): Return[] {
@@ -120,10 +112,14 @@ function returnsOf(build: Build, lampIds: readonly Id[], newId: () => Id) {
     table,
     elements,
     join,
-    operations: (controls: Control[] = []): OperationDraft[] => [
-      ...takeOff(build, old),
-      { kind: 'assignFeed', controls, elements, wires, functions: [] },
-    ],
+    /** `keptId`: what was there already and the new wires go to. */
+    operations: (keptId: Id | null = null, controls: Control[] = []): OperationDraft[] => {
+      const changes: OperationDraft[] = [
+        ...takeOff(build, old, keptId),
+        { kind: 'assignFeed', controls, elements, wires, functions: [] },
+      ];
+      return [...changes, ...withoutControls(idledBy(build, changes))];
+    },
   };
 }
 
@@ -173,7 +169,7 @@ export function planGroundSwitch(
     }
   }
   const controls = 'id' in control ? [] : [{ id: controlId, ...control }];
-  return ok(withSizes(build, operations(controls), lampIds));
+  return ok(withSizes(build, operations(known?.id ?? null, controls), lampIds));
 }
 
 /** What comes back together is sized for its sum: each feed of these lamps is made fit for its new way. */
@@ -205,7 +201,8 @@ export function planOwnGround(build: Build, lampIds: readonly Id[], newId: () =>
 export function planGroundBus(build: Build, lampIds: readonly Id[], newId: () => Id): OperationDraft[] {
   const { found, table, elements, join, operations } = returnsOf(build, lampIds, newId);
   if (found.length === 0) return [];
-  let bus = Object.values(build.elements).find((element) => element.kind === 'block' && isGroundBus(build, element.id));
+  const known = Object.values(build.elements).find(({ id, kind }) => kind === 'block' && isGroundBus(build, id));
+  let bus = known;
   if (!bus) {
     const ground: Element = { id: newId(), kind: 'ground', name: 'Ground of the bus' };
     bus = { id: newId(), kind: 'block', name: 'Ground bus', ways: BUS_WAYS };
@@ -219,7 +216,7 @@ export function planGroundBus(build: Build, lampIds: readonly Id[], newId: () =>
   }
   for (const { lamp, from } of found)
     join(from, { elementId: bus.id, terminal: 'bus' }, runMm(lamp.position, placeOf(build, bus.id)));
-  return operations();
+  return operations(known?.id ?? null);
 }
 
 const BUS_WAYS = 12;
@@ -227,8 +224,6 @@ const BUS_GAUGE = { metric: '10', awg: '6' } as const;
 
 /** A block whose bus is wired to metal. */
 const isGroundBus = (build: Build, blockId: Id): boolean =>
-  Object.values(build.wires).some(
-    ({ from, to }) =>
-      (from.elementId === blockId && build.elements[to.elementId]?.kind === 'ground') ||
-      (to.elementId === blockId && build.elements[from.elementId]?.kind === 'ground'),
+  touching(build, blockId).some(({ from, to }) =>
+    [from, to].some(({ elementId }) => build.elements[elementId]?.kind === 'ground'),
   );

@@ -2,7 +2,6 @@
 import {
   type Build,
   derivedId,
-  type ElementOf,
   type Id,
   type OperationDraft,
   type SwitchPart,
@@ -10,24 +9,7 @@ import {
 } from '../../document/index.ts';
 import { GROUND_LEAD_MM } from '../../harness/index.ts';
 import { conductor } from '../../units/index.ts';
-
-type Contact = ElementOf<'switch'>;
-
-const touching = (build: Build, elementId: Id, terminal?: string): Wire[] =>
-  Object.values(build.wires).filter(({ from, to }) =>
-    [from, to].some((end) => end.elementId === elementId && (terminal === undefined || end.terminal === terminal)),
-  );
-
-/** The contacts of a control that the crew wires: not those that come in a loom. */
-const contactsOf = (build: Build, controlId: Id): Contact[] =>
-  Object.values(build.elements).filter(
-    (each): each is Contact => each.kind === 'switch' && each.controlId === controlId && !each.loomId,
-  );
-
-const goesToGround = (build: Build, { id }: Contact): boolean =>
-  touching(build, id, 'out').some(({ from, to }) =>
-    [from, to].some((end) => build.elements[end.elementId]?.kind === 'ground'),
-  );
+import { type Contact, contactsOf, goesToGround, touching } from './contacts.ts';
 
 /**
  * What the light in a switch has: its ground wire, none although it could have one at `contact`, or nothing to have
@@ -41,7 +23,8 @@ export type SwitchLight =
 
 export function switchLight(build: Build, controlId: Id): SwitchLight {
   const part = build.controls[controlId]?.part;
-  const contacts = contactsOf(build, controlId);
+  // What comes in a loom is wired already.
+  const contacts = contactsOf(build, controlId).filter(({ loomId }) => !loomId);
   const wires = contacts.flatMap(({ id }) => touching(build, id, 'lamp'));
   if (wires.length > 0) return { kind: 'grounded', wires };
   if (!part || part.light === 'none' || contacts.length === 0) return { kind: 'none' };
