@@ -2,7 +2,7 @@ export { type Apart, planApart } from './apart/planApart.ts';
 export { type ModuleOnLead, moduleInFeed, moduleOnLead } from './ownLeads/moduleOnLead.ts';
 export { leadAround, type ModuleWish, planModule, planModuleOut } from './ownLeads/planModule.ts';
 export { lampsOfFactory, type OwnLampWish, ownLead, planOwnLamp } from './ownLeads/planOwnLamp.ts';
-export { pinsToTake, planPinSource } from './ownLeads/planPins.ts';
+export { pinsToTake, planPinSource, planPlugEdit } from './ownLeads/planPins.ts';
 export { planFuseBlock } from './planBlock.ts';
 export { planBranchFuse, planFlasher, planLoomExtension, planMoveLamps, planRelay } from './planChanges.ts';
 export { type FeedWish, isTappedStraight, isWorked, planFeed, receiverOutput } from './planFeed.ts';

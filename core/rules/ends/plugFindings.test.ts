@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { applied, furtherIds, testTruck } from '../../../demo/testUnit.ts';
 import { type Build, PLAIN_PIN, type Plug } from '../../document/index.ts';
-import { isWorked, planFeed, planPinSource } from '../../planning/index.ts';
+import { isWorked, planFeed, planPinSource, planPlugEdit } from '../../planning/index.ts';
 import { toldOf } from '../testing/told.ts';
 
 const newId = furtherIds();
@@ -92,5 +92,24 @@ describe("a pin that a switch of the unit's own makes hot", () => {
     ]);
     expect(Object.values(fed.elements).filter(({ kind }) => kind === 'switch')).toEqual([]);
     expect(toldOf(fed).filter(({ severity }) => severity === 'stop')).toEqual([]);
+  });
+
+  it('read again, its source follows; what was said of the source alone stays', () => {
+    const ready = applied(build, [
+      ...source.operations,
+      { kind: 'editSlot', slotId: source.slot.id, changes: { reservedFor: 'camera' } },
+    ]);
+    const edited = (changes: Partial<Pin>) => {
+      const pins = dash.pins.map((each) => (each.pin === '2' ? { ...each, ...changes } : each));
+      return applied(ready, planPlugEdit(ready, { ...dash, pins })).slots[source.slot.id]!;
+    };
+    expect(edited({ signalV: 11.1 })).toMatchObject({ reading: { keyOffV: 0, keyOnV: 11.1 }, reservedFor: 'camera' });
+    expect(edited({ ratingA: 15 })).toMatchObject({ ratingA: 15, limitA: 15, reading: { keyOnV: 12.4 } });
+    expect(edited({ isSwitched: undefined, signal: 'reverse' })).toMatchObject({
+      kind: 'pin',
+      signal: 'reverse',
+      reading: { keyOnV: 0, signalV: 12.4 },
+    });
+    expect(planPlugEdit(ready, { ...dash, place: 'behind the dash' })).toHaveLength(1);
   });
 });

@@ -2,6 +2,7 @@ import { DeleteOutlined } from '@ant-design/icons';
 import { Button, Select } from 'antd';
 import { Link } from 'react-router';
 import type { Plug } from '../../../core/document/index.ts';
+import { planPlugEdit } from '../../../core/planning/index.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import { leadAddress } from '../feed/leads/chosenLead.ts';
@@ -26,7 +27,7 @@ const isUsable = ({ signal, isSwitched, keyOffV, keyOnV, runningV }: Pin): boole
 export function PlugCard({ plug }: { plug: Plug }) {
   const { id, build, preferences, mayEdit, act } = useUnit();
   const at = plug.position ?? build.fusePanel.position;
-  const put = (changes: Partial<Plug>) => act({ kind: 'recordPlug', plug: { ...plug, ...changes } });
+  const put = (changes: Partial<Plug>) => act(...planPlugEdit(build, { ...plug, ...changes }));
   const edit = (index: number, changes: Partial<Pin>) =>
     put({ pins: plug.pins.map((each, at) => (at === index ? { ...each, ...changes } : each)) });
   const unread = plug.pins.filter((each) => each.keyOffV === null || each.keyOnV === null).length;
