@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { applied, testTruck } from '../../demo/testUnit.ts';
+import { applied, testTruck, WARN_SWITCH } from '../../demo/testUnit.ts';
 import { feedFigures, solveSetting } from '../circuit/index.ts';
 import { applyDrafts, type Build } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
@@ -57,6 +57,28 @@ describe('parts put into a circuit that is there', () => {
     const owing = (ownLoadA: number) => planFlashResistor(side.build, { ...feed!, slot: { ...feed!.slot!, ownLoadA } });
     expect(owing(missingA + 0.01)).toBeNull();
     expect(owing(missingA - 0.1)!.powerW).toBeLessThan(planned.powerW);
+  });
+
+  it('lamps that also strobe through a flasher have it ahead of that: it is cold while they strobe', () => {
+    const flashed = testTruck()
+      .lamp('SG-0401', 'rear', { yMm: 1110, zMm: 972 })
+      .feed({ name: 'Turn', pattern: 'turn', wanted: 'always', slot: 'hot', tags: 'L1', control: TURN })
+      .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 }, { single: true })
+      .feed({ name: 'Strobes', pattern: 'quad', wanted: 'always', slot: 'key', tags: 'L2', control: WARN_SWITCH })
+      .flashers({ tags: 'L1', slot: 'key', control: 'Warn', name: 'Tail strobes', pattern: 'quad' }).build;
+    const turn = deriveFeeds(flashed).find(({ fuse }) => fuse.name === 'Turn')!;
+    const { operations } = planFlashResistor(flashed, turn)!;
+    const [made] = operations.flatMap((each) => (each.kind === 'assignFeed' ? [each] : []));
+    const ends = made!.wires.flatMap(({ from, to }) => [from, to]).map(({ elementId }) => flashed.elements[elementId]);
+    expect(ends.some((element) => element?.kind === 'flasher')).toBe(false);
+    const after = applied(flashed, operations);
+    const { solution } = solveSetting(after, {
+      keyOn: true,
+      controlIds: new Set(Object.values(after.controls).flatMap(({ id, name }) => (name === 'Warn' ? [id] : []))),
+      load: 'maximum',
+    });
+    const resistor = made!.elements.find(({ kind }) => kind === 'resistor')!;
+    expect(Math.abs(solution.elements[resistor.id]!.currentA)).toBeLessThan(1e-3);
   });
 
   it('no resistor for a lamp that draws enough already', () => {

@@ -69,8 +69,8 @@ export interface FlashResistor {
   operations: OperationDraft[];
 }
 
-/** Parts from which a lead goes on, made and broken by them or not. */
-const STARTS: ReadonlySet<Element['kind']> = new Set(['tap', 'fuse', 'switch', 'relay', 'receiver', 'flasher']);
+/** What the lead of a signal comes from. Behind a flasher it would be on whenever that strobes. */
+const STARTS: ReadonlySet<Element['kind']> = new Set(['tap', 'fuse', 'switch', 'relay', 'receiver']);
 
 /** Where the lead to the lamps of a feed begins: behind all that makes and breaks it. */
 function startOfRun(build: Build, { wires }: Feed): { at: Terminal; wire: Wire } | null {
