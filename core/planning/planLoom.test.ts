@@ -78,6 +78,22 @@ describe('where a loom takes its power', () => {
   });
 });
 
+describe('a loom on a holder in a slot', () => {
+  const fusesOf = (build: Build) =>
+    partsList(build, assess(build).feeds).flatMap(({ name, quantity }) =>
+      /fuse/i.test(name) ? [[name, quantity]] : [],
+    );
+
+  it('wants a fuse in the holder beside its own, of the width of the slot; at the battery none', () => {
+    const key = slotCalled(truck().build, 'key').id;
+    expect(fusesOf(laid(truck().build, { slotId: key })).sort()).toEqual([
+      ['Add-a-tap fuse holder 15 A', 1],
+      ['Blade fuse 15 A', 1],
+    ]);
+    expect(fusesOf(laid(truck().build, { slotId: null }))).toEqual([]);
+  });
+});
+
 describe('a loom that is bought ready', () => {
   const build = laid();
   const [feed] = deriveFeeds(build);
@@ -105,10 +121,11 @@ describe('a loom that is bought ready', () => {
     expect(drop.wireV).toBeCloseTo(trunkV * (7.5 / 7) + 2 * legV, 2);
   });
 
-  it('is one part with what it brings: no wire, relay, fuse or switch beside it', () => {
+  it('is one part with what it brings: no wire, relay or switch beside it, and no fuse but that of the holder', () => {
     const parts = partsList(build, assess(build).feeds);
     expect(parts.find(({ key }) => key === 'loom LM-0207')).toMatchObject({ quantity: 1, use: 'Floods' });
-    expect(parts.filter(({ name }) => /^(Wire \d|Relay|Blade fuse|Rocker|Ready loom)/.test(name))).toEqual([]);
+    expect(parts.filter(({ name }) => /^(Wire \d|Relay|Rocker|Ready loom)/.test(name))).toEqual([]);
+    expect(parts.filter(({ name }) => /^Blade fuse/.test(name))).toMatchObject([{ quantity: 1, use: 'Floods' }]);
     // The one joint that is made is at the holder in the slot.
     expect(parts.filter(({ name }) => name.startsWith('Sealed crimp')).map(({ quantity }) => quantity)).toEqual([1]);
     expect(

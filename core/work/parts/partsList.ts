@@ -158,11 +158,15 @@ function addLamps(build: Build, lines: Lines): void {
   }
 }
 
+/** What is bought, before it is known for what and how many. */
+interface Bought {
+  key: string;
+  group: PartGroup;
+  name: string;
+}
+
 /** The terminal by which a wire goes into a slot of a fuse box; null where the slot's own lead is joined. */
-function cavityPart(
-  build: Build,
-  { id, slotId }: ElementOf<'tap'>,
-): { key: string; group: PartGroup; name: string } | null {
+function cavityPart(build: Build, { id, slotId }: ElementOf<'tap'>): Bought | null {
   const slot = build.slots[slotId];
   const isSeat = Object.values(build.wires).some(({ origin, from }) => origin === 'part' && from.elementId === id);
   const terminal = slot && isSeat ? terminalFor(build, slot) : null;
@@ -172,25 +176,27 @@ function cavityPart(
 }
 
 /** The holder that stands on the blades of a slot, of the width that the slot has. */
-function holderPart(slot: Slot, limitA: number): { key: string; group: PartGroup; name: string } {
+function holderPart(slot: Slot, limitA: number): Bought {
   const family = FAMILY_OF_SIZE[sizeOf(slot)];
   const width = family === 'blade' ? '' : `, ${FAMILIES[family].name}`;
   return { key: `tap ${limitA}${width}`, group: 'feed', name: `Add-a-tap fuse holder ${limitA} A${width}` };
 }
 
+function fusePart({ family, ratingA }: Pick<ElementOf<'fuse'>, 'family' | 'ratingA'>): Bought {
+  const { name } = FAMILIES[family];
+  const plain = family === 'link' || family === 'breaker' ? name : `${name} fuse`;
+  return { key: `fuse ${family} ${ratingA}`, group: 'feed', name: `${capitalised(plain)} ${ratingA} A` };
+}
+
 /** The bought part that an element stands for; null for what is the unit's own or comes with something else. */
-function partOf(build: Build, element: Element): { key: string; group: PartGroup; name: string } | null {
+function partOf(build: Build, element: Element): Bought | null {
   switch (element.kind) {
     case 'tap':
       return element.limitA === null
         ? cavityPart(build, element)
         : holderPart(build.slots[element.slotId]!, element.limitA);
-    case 'fuse': {
-      const { name } = FAMILIES[element.family];
-      const plain = element.family === 'link' || element.family === 'breaker' ? name : `${name} fuse`;
-      const title = `${capitalised(plain)} ${element.ratingA} A`;
-      return { key: `fuse ${element.family} ${element.ratingA}`, group: 'feed', name: title };
-    }
+    case 'fuse':
+      return fusePart(element);
     case 'relay':
       return {
         key: `relay ${element.ratingA}`,
@@ -255,16 +261,19 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
     const part = partOf(build, element);
     if (part) lines.add({ ...part, quantity: 1, unit: 'pcs', use: feedOf.get(element.id) ?? '' });
   }
-  for (const { feed } of feeds)
-    if (isInline(build, feed))
-      lines.add({
-        key: 'inline-holder',
-        group: 'feed',
-        name: 'Sealed inline fuse holder',
-        quantity: 1,
-        unit: 'pcs',
-        use: feed.fuse.name,
-      });
+  for (const { feed } of feeds) {
+    const { fuse, source, slot } = feed;
+    const held: Bought[] = [
+      ...(isInline(build, feed)
+        ? [{ key: 'inline-holder', group: 'feed', name: 'Sealed inline fuse holder' } as const]
+        : []),
+      // A loom's own fuse is in the loom: the holder that it hangs on wants another.
+      ...(fuse.loomId && slot && source?.kind === 'tap' && source.limitA !== null
+        ? [fusePart({ family: FAMILY_OF_SIZE[sizeOf(slot)], ratingA: fuse.ratingA })]
+        : []),
+    ];
+    for (const part of held) lines.add({ ...part, quantity: 1, unit: 'pcs', use: fuse.name });
+  }
   for (const control of switchesToFit(build)) {
     lines.add({
       key: `switch ${switchName(control)}`,
