@@ -29,7 +29,7 @@ export function HoleRowLine({
 }) {
   const inWords = useWords();
   const { tool, diameterMm, slot, count, part, skin, control, depth, edge, lamps, isMeasured } = row;
-  const tags = control ? `the hole of ${control.name}` : tagList(lamps.map(({ tag }) => tag));
+  const tags = tagList(lamps.map(({ tag }) => tag));
   const name = part ? sidelessName(part) : control ? `panel, ${control.name}` : 'no part found';
   const warning =
     depth.kind === 'collar' && !isTold
@@ -38,14 +38,19 @@ export function HoleRowLine({
         ? inWords(say`${mm(slot.widthMm)} wide: ${mm(Math.round(cutLengthMm(slot)))} to cut between the corner holes`)
         : null;
   const edges = edge.filter((word) => word !== 'deburr').map((word) => EDGE_WORDS[word] ?? word);
+  const size = <b className="mono">{typedFine(diameterMm, unit)}</b>;
   return (
     <>
       <tr className={isFirst ? 'first' : undefined}>
         <td className="muted">{isFirst && TOOL_WORDS[tool]}</td>
         <td>
-          <button type="button" className="row-button" onClick={onSelect} aria-label={`Choose ${tags}`} title={tags}>
-            <b className="mono">{typedFine(diameterMm, unit)}</b>
-          </button>
+          {control ? (
+            size
+          ) : (
+            <button type="button" className="row-button" onClick={onSelect} aria-label={`Choose ${tags}`} title={tags}>
+              {size}
+            </button>
+          )}
         </td>
         <td className="mono">×{count}</td>
         <td>

@@ -35,6 +35,13 @@ const choose = async (tag: string) => {
 };
 
 describe('all holes of a unit', () => {
+  it('a switch’s is among them, through its panel; there is no lamp to choose for it', async () => {
+    await show({ build: demoBuild('SR-02') });
+    const row = panel().getByRole('row', { name: /panel, Scene/ });
+    expect(row.textContent).toContain('step19×1panel, Scene plastic 3ask');
+    expect(within(row).queryByRole('button')).toBeNull();
+  });
+
   it('O shows how many there are, by bit and skin, and O again lays them by', async () => {
     await show();
     expect(panel().getByText('49')).toBeTruthy();
