@@ -54,6 +54,7 @@ export const SWITCH_RULES: readonly FindingRule[] = [
     reason: 'A lit switch needs a ground for its light: without one nobody sees that it is on.',
     wayOut: 'Ground the light',
     source: 'Common practice, no source',
+    isPlaceless: true,
     check: darkLights,
   },
 ];
