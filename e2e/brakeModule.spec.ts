@@ -3,18 +3,14 @@
  * 1.64 A; four fifths of its own 15 A leave 12 - 1.64 = 10.36 A; slow double is the second pattern of a module, two
  * touches of its lead (common practice, no source).
  */
-import { comeIn, expect, saved, test } from './helpers.ts';
+import { comeIn, expect, saved, takeIn, test } from './helpers.ts';
 
 test('the brake lead is metered, cut between plug halves, flashes, and is a whole job with a way back', async ({
   page,
 }) => {
   const panel = page.locator('.panel').first();
   await comeIn(page, 'Odile');
-  await page.getByRole('button', { name: 'New unit' }).click();
-  await page.getByRole('radio', { name: /Escort motorcycle/ }).click();
-  await page.getByLabel('Tag').fill('SR-41');
-  await page.getByRole('button', { name: 'Take it into the yard' }).click();
-  await expect(page.locator('.unit-header')).toContainText('SR-41');
+  await takeIn(page, 'Escort motorcycle', 'SR-41');
 
   await test.step('the survey: lamps as usual, the plug pin by pin, the brake read while it is held', async () => {
     const part = (name: string) => page.locator('.survey-tabs button', { hasText: name }).click();

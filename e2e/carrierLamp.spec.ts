@@ -3,17 +3,13 @@
  * the connector at the hitch. By hand: two tails of 0.06 A are 0.12 A, two stops of 0.35 A 0.70 A, each turn 0.40 A; all
  * of it 1.62 A. 0.75 mm2 is the thinnest that outlives a unit (common practice, no source).
  */
-import { comeIn, expect, saved, test } from './helpers.ts';
+import { comeIn, expect, saved, takeIn, test } from './helpers.ts';
 
 test('carrier lamps with three jobs are fed from the trailer connector, and each job answers to its own signal', async ({
   page,
 }) => {
   await comeIn(page, 'Odile');
-  await page.getByRole('button', { name: 'New unit' }).click();
-  await page.getByRole('radio', { name: /Pickup with rack/ }).click();
-  await page.getByLabel('Tag').fill('SR-42');
-  await page.getByRole('button', { name: 'Take it into the yard' }).click();
-  await expect(page.locator('.unit-header')).toContainText('SR-42');
+  await takeIn(page, 'Pickup with rack', 'SR-42');
 
   await test.step('the connector comes with its pins and their signals; the meter fills the rest', async () => {
     await page.locator('.survey-tabs button', { hasText: 'Plugs' }).click();

@@ -66,12 +66,13 @@ export async function openUnit(page: Page, tag: string, stage: string): Promise<
 }
 
 /** Takes a new unit of a kind of body into the yard; its survey stands open then. */
-export async function takeIn(page: Page, body: string, tag: string, name: string): Promise<void> {
+export async function takeIn(page: Page, body: string, tag: string, name?: string): Promise<void> {
   await page.getByRole('button', { name: 'New unit' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByText(body, { exact: true }).click();
+  await dialog.getByRole('radio', { name: body, exact: true }).click();
   await dialog.getByLabel('Tag', { exact: true }).fill(tag);
-  await dialog.getByLabel('Name', { exact: true }).fill(name);
+  // It is called after its kind until somebody says otherwise.
+  if (name) await dialog.getByLabel('Name', { exact: true }).fill(name);
   await dialog.getByRole('button', { name: 'Take it into the yard' }).click();
   await expect(page.locator('.unit-header')).toContainText(tag);
 }

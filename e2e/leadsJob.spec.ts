@@ -2,7 +2,7 @@
 import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { address, choose, comeIn, expect, saved, test } from './helpers.ts';
+import { address, choose, comeIn, expect, saved, takeIn, test } from './helpers.ts';
 
 /** Middle of a view of the sheet, from its own lettering: enough to aim a drop at. */
 async function dropOnView(page: Page, modelKey: string, xPart: number, yPart: number): Promise<void> {
@@ -21,11 +21,7 @@ test('a lead takes a unit from the yard to its operator card', async ({ browser 
   await comeIn(page, 'Odile');
 
   // New unit from a body
-  await page.getByRole('button', { name: 'New unit' }).click();
-  await page.getByRole('radio', { name: /Service van/ }).click();
-  await page.getByLabel('Tag').fill('SR-40');
-  await page.getByRole('button', { name: 'Take it into the yard' }).click();
-  await expect(page.locator('.unit-header')).toContainText('SR-40');
+  await takeIn(page, 'Service van, long wheelbase', 'SR-40');
 
   // A second person opens the same unit and only looks
   const other = await (await browser.newContext()).newPage();
