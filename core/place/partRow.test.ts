@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { modelByKey } from '../../demo/shelf.ts';
 import { applied, countingIds, testTruck } from '../../demo/testUnit.ts';
-import { type BodyPart, partUnder, skinOf } from '../body/index.ts';
+import { type BodyPart, bodyOf, partUnder, skinOf } from '../body/index.ts';
 import type { Result } from '../result.ts';
 import { inWords, type ReaderUnits } from '../units/index.ts';
 import { LEVEL_MM } from './levelRows.ts';
@@ -133,6 +133,22 @@ describe('parts that are offered', () => {
       }
     },
   );
+
+  it('above the line that is offered there is room for half a base; on a thin bar it is the middle', () => {
+    const pickup = bodyOf({ body: { bodyId: 'pickup', parameters: {}, outlines: null, attachments: [] } });
+    const spanOf = (part: BodyPart) => {
+      const heights = part.front.map(([, zMm]) => zMm);
+      return [Math.min(...heights), Math.max(...heights)] as const;
+    };
+    const bar = partsForRow(pickup, 'front').find(({ id }) => id === 'rack-bar')!;
+    const [low, high] = spanOf(bar);
+    expect(high - low).toBeLessThan(120);
+    expect(usualAcrossMm(bar, 'front')).toBe(Math.round((low + high) / 2));
+    const tailgate = partsForRow(pickup, 'rear').find(({ name }) => name === 'Tailgate')!;
+    const room = spanOf(tailgate)[1] - usualAcrossMm(tailgate, 'rear')!;
+    expect(room).toBeGreaterThanOrEqual(60);
+    expect(room).toBeLessThan(100);
+  });
 
   it('the two coordinates of a row are never its depth', () => {
     expect(rowAxes('front')).toEqual({ along: 'yMm', across: 'zMm' });

@@ -123,7 +123,13 @@ export function partsForRow(body: Body, face: Face): BodyPart[] {
     .sort((a, b) => wide(b) - wide(a));
 }
 
-/** The line that suits a row: of a side or a roof its middle, of a front or a rear the highest that is nearly as wide as any. */
+/** So much of a part is above a row: half of a usual base, and skin beside its holes (common practice, no source). */
+const ROOM_ABOVE_MM = 60;
+
+/**
+ * The line that suits a row: of a side or a roof its middle, of a front or a rear the highest that is nearly as wide as any
+ * and leaves room above; of what is too low for that its middle.
+ */
 export function usualAcrossMm(part: BodyPart, face: Face): Millimetres | null {
   const [low, high] = reachOf(part, face, rowAxes(face).across);
   const lines = Array.from({ length: LINES }, (_, index) => high - ((high - low) * (index + 1)) / (LINES + 1));
@@ -134,7 +140,11 @@ export function usualAcrossMm(part: BodyPart, face: Face): Millimetres | null {
   const widest = Math.max(...widths);
   if (widest < NARROWEST_MM) return null;
   const isUpright = face === 'front' || face === 'rear';
-  const at = isUpright ? widths.findIndex((width) => width >= widest * NEARLY_RATIO) : Math.floor(lines.length / 2);
+  const roomMm = Math.min(ROOM_ABOVE_MM, (high - low) / 2);
+  const isWide = widths.map((width) => width >= widest * NEARLY_RATIO);
+  const withRoom = lines.findIndex((line, index) => isWide[index] && high - line >= roomMm - 1e-6);
+  const highest = withRoom >= 0 ? withRoom : isWide.indexOf(true);
+  const at = isUpright ? highest : Math.floor(lines.length / 2);
   return widths[at]! >= NARROWEST_MM ? Math.round(lines[at]!) : null;
 }
 
