@@ -76,14 +76,7 @@ describe('the cut list', () => {
   });
 
   it('terminals go by the usual ranges: red to 1.5, blue to 2.5, yellow to 6 mm2 (from memory)', () => {
-    expect([0.5, 1.5, 2.5, 4, 6, 10].map(terminalColour)).toEqual([
-      'red',
-      'red',
-      'blue',
-      'yellow',
-      'yellow',
-      'bare lug',
-    ]);
+    expect([0.5, 1.5, 2.5, 4, 6, 10].map(terminalColour)).toEqual(['red', 'red', 'blue', 'yellow', 'yellow', 'bare']);
   });
 
   it('thicker wire is never thinner outside', () => {

@@ -49,16 +49,12 @@ export {
   Standing,
   Trim,
 } from './schema/buildSchema.ts';
-export { Element, type ElementOf, FuseFamily, Terminal, Wire } from './schema/circuitParts.ts';
 export { Control, LightFunction, OwnPattern, Pulse, PulseShape, Show } from './schema/flashParts.ts';
 export { Id } from './schema/ids.ts';
 export { BaseHole, LampKind, LampModel, MAX_HOLES, ShelfEntry } from './schema/lampModel.ts';
-export { FittedLoom, Loom, LoomLead, MAX_LEGS } from './schema/loom.ts';
 export { Position } from './schema/position.ts';
 export { Check, Look, LookedWrong, Reading } from './schema/proofParts.ts';
-export { RouteLink, RouteNode } from './schema/routeParts.ts';
 export { BodyGroup, ColourRule, RequiredLamp, RulePack, RuleScope } from './schema/rulePack.ts';
-export { SwitchPart } from './schema/switchPart.ts';
 export {
   AttachmentKind,
   Face,
@@ -73,4 +69,9 @@ export {
   type Stage,
   WireColour,
 } from './schema/vocabulary.ts';
+export { Element, type ElementOf, FuseFamily, Terminal, Wire } from './schema/wiring/circuitParts.ts';
+export { FittedLoom, Loom, LoomLead, MAX_LEGS } from './schema/wiring/loom.ts';
+export { RouteLink, RouteNode } from './schema/wiring/routeParts.ts';
+export { SwitchPart } from './schema/wiring/switchPart.ts';
+export { type Habit, habitsOf, JointMethod, USUAL_HABITS, WiringHabits } from './schema/wiring/wiringHabits.ts';
 export { AsBuilt, StepOrder, USUAL_ORDER } from './schema/workParts.ts';

@@ -1,14 +1,33 @@
 /** The cut list: every wire of a unit with its tag, ends, terminals, strip lengths and shrink, in the order of the feeds. */
-import type { Build, Element, ElementOf, SourceKind, Terminal, Wire } from '../document/index.ts';
+import {
+  type Build,
+  type Element,
+  type ElementOf,
+  habitsOf,
+  type JointMethod,
+  type SourceKind,
+  type Terminal,
+  type Wire,
+} from '../document/index.ts';
 import { deriveFeeds, isSized, seatOf, sourceInBox, switchPinName, unitsOwnParts } from '../graph/index.ts';
 import { conductor, type Millimetres, type SquareMillimetres, wireOuterMm } from '../units/index.ts';
 import { BOX_TERMINALS, terminalFor } from './boxTerminals.ts';
 
-export interface CutEnd {
-  /** What it goes to, as the crew names it. */
-  to: string;
+/**
+ * What is bought for a joint: a crimp, a ring or blade, the terminal of a cavity. A block is screwed, contacts come with
+ * their plug, and a plug with its loom.
+ */
+export type FittingKind = 'crimp' | 'solder' | 'ring' | 'blade' | 'terminal' | 'block' | 'contact' | 'plug' | 'cap';
+
+interface Fitting {
+  kind: FittingKind;
   fitting: string;
   stripMm: Millimetres;
+}
+
+export interface CutEnd extends Fitting {
+  /** What it goes to, as the crew names it. */
+  to: string;
 }
 
 export interface CutLine {
@@ -24,15 +43,15 @@ export interface CutLine {
   shrinkMm: Millimetres;
 }
 
-/** Insulated terminals and butts by wire: red, blue, yellow ranges. Common practice, from memory. */
-export function terminalColour(areaMm2: SquareMillimetres): 'red' | 'blue' | 'yellow' | 'bare lug' {
-  if (areaMm2 <= 1.5) return 'red';
-  if (areaMm2 <= 2.5) return 'blue';
-  return areaMm2 <= 6 ? 'yellow' : 'bare lug';
+/** Insulated terminals and butts by the area of what goes into them: AWG 22 to 16, 14, 12 to 10 (UL 486, from memory). */
+export function terminalColour(areaMm2: SquareMillimetres): 'red' | 'blue' | 'yellow' | 'bare' {
+  if (areaMm2 <= 1.65) return 'red';
+  if (areaMm2 <= 2.65) return 'blue';
+  return areaMm2 <= 6.7 ? 'yellow' : 'bare';
 }
 
-/** Strip lengths by fitting: blade 6 mm, block 13 mm, rings and butts 8 mm, pins 5 mm. Common practice, no source. */
-const STRIP_MM = { blade: 6, block: 13, ring: 8, butt: 8, pin: 5 } as const;
+/** Strip lengths by fitting: blade 6 mm, block 13 mm, rings and butts 8 mm, pins 5 mm, to be twisted and soldered 15 mm. Common practice, no source. */
+const STRIP_MM = { blade: 6, block: 13, ring: 8, butt: 8, pin: 5, solder: 15 } as const;
 
 const SOURCE_LEADS: Record<SourceKind, string> = {
   slot: 'slot lead',
@@ -42,62 +61,99 @@ const SOURCE_LEADS: Record<SourceKind, string> = {
   ignition: 'ignition lead',
 };
 
+/** Two leads joined, or more: crimped in a barrel, or soldered. */
+function joined(method: JointMethod, colour: string, to: string, isSealed: boolean): Fitting {
+  if (method === 'solder')
+    return { kind: 'solder', fitting: `soldered ${to}, glue-lined shrink`, stripMm: STRIP_MM.solder };
+  const fitting = `${isSealed ? 'sealed ' : ''}${colour} butt ${to}`;
+  return { kind: 'crimp', fitting, stripMm: STRIP_MM.butt };
+}
+
+const ring = (colour: string, size: string): Fitting => ({
+  kind: 'ring',
+  fitting: `${colour} ring ${size}`,
+  stripMm: STRIP_MM.ring,
+});
+
 /** In a holder of its own by a butt; where it sits in a slot, by the terminal of the cavity or to the slot's own lead. */
-function fuseFitting(build: Build, fuse: ElementOf<'fuse'>, colour: string): Omit<CutEnd, 'to'> {
+function fuseFitting(build: Build, fuse: ElementOf<'fuse'>, method: JointMethod, colour: string): Fitting {
   const slot = seatOf(build, fuse);
-  if (!slot) return { fitting: `${colour} butt to the fuse holder`, stripMm: STRIP_MM.butt };
-  const terminal = terminalFor(build, slot);
-  if (!terminal) return { fitting: `${colour} butt to the slot lead`, stripMm: STRIP_MM.butt };
+  const terminal = slot && terminalFor(build, slot);
+  if (!terminal) return joined(method, colour, slot ? 'to the slot lead' : 'to the fuse holder', false);
   return {
+    kind: 'terminal',
     fitting: `${terminal.name}${terminal.isSealed ? ', sealed' : ''}`,
     stripMm: terminal.name.startsWith('Ring') ? STRIP_MM.ring : STRIP_MM.pin,
   };
 }
 
-function fittingOf(build: Build, element: Element, areaMm2: SquareMillimetres): Omit<CutEnd, 'to'> {
+/** How a wire ends at a part; `areaMm2` is that of all that goes into the fitting. */
+export function fittingOf(build: Build, element: Element, method: JointMethod, areaMm2: SquareMillimetres): Fitting {
   const colour = terminalColour(areaMm2);
+  const butt = (to: string) => joined(method, colour, to, true);
   switch (element.kind) {
     case 'tap':
-      return element.limitA === null
-        ? {
-            fitting: `${colour} butt to the ${SOURCE_LEADS[build.slots[element.slotId]?.kind ?? 'slot']}`,
-            stripMm: STRIP_MM.butt,
-          }
-        : { fitting: `${colour} butt to the add-a-tap lead`, stripMm: STRIP_MM.butt };
+      return joined(
+        method,
+        colour,
+        element.limitA === null
+          ? `to the ${SOURCE_LEADS[build.slots[element.slotId]?.kind ?? 'slot']}`
+          : 'to the add-a-tap lead',
+        false,
+      );
     case 'stud':
-      return { fitting: `${colour} ring M8`, stripMm: STRIP_MM.ring };
+      return ring(colour, 'M8');
     case 'fuse':
-      return fuseFitting(build, element, colour);
+      return fuseFitting(build, element, method, colour);
     case 'relay':
-      return { fitting: 'relay socket blade 6.3', stripMm: STRIP_MM.blade };
+      return { kind: 'blade', fitting: 'relay socket blade 6.3', stripMm: STRIP_MM.blade };
     case 'switch':
       return build.controls[element.controlId]?.kind === 'channel'
-        ? { fitting: 'receiver block', stripMm: STRIP_MM.block }
-        : { fitting: `${colour} blade 6.3`, stripMm: STRIP_MM.blade };
+        ? { kind: 'block', fitting: 'receiver block', stripMm: STRIP_MM.block }
+        : { kind: 'blade', fitting: `${colour} blade 6.3`, stripMm: STRIP_MM.blade };
     case 'receiver':
-      return { fitting: 'receiver block', stripMm: STRIP_MM.block };
+      return { kind: 'block', fitting: 'receiver block', stripMm: STRIP_MM.block };
     case 'block':
-      return { fitting: `${colour} ring M5`, stripMm: STRIP_MM.ring };
+      return ring(colour, 'M5');
     case 'flasher':
     case 'modulator':
-      return { fitting: `sealed ${colour} butt to the ${element.kind} lead`, stripMm: STRIP_MM.butt };
+      return butt(`to the ${element.kind} lead`);
     case 'resistor':
-      return { fitting: `sealed ${colour} butt to the resistor`, stripMm: STRIP_MM.butt };
+      return butt('to the resistor');
     case 'connector':
-      return { fitting: `contact and seal for ${element.name || 'the connector'}`, stripMm: STRIP_MM.pin };
+      return {
+        kind: 'contact',
+        fitting: `contact and seal for ${element.name || 'the connector'}`,
+        stripMm: STRIP_MM.pin,
+      };
     case 'ground':
-      return { fitting: `${colour} ring M6, bare metal`, stripMm: STRIP_MM.ring };
+      return ring(colour, 'M6, bare metal');
     case 'splice':
-      return { fitting: `sealed ${colour} crimp splice`, stripMm: STRIP_MM.butt };
+      return method === 'solder'
+        ? { kind: 'solder', fitting: 'soldered splice, glue-lined shrink', stripMm: STRIP_MM.solder }
+        : { kind: 'crimp', fitting: `sealed ${colour} crimp splice`, stripMm: STRIP_MM.butt };
     case 'diode':
-      return { fitting: `sealed ${colour} butt to the diode lead`, stripMm: STRIP_MM.butt };
+      return butt('to the diode lead');
     case 'lampLoad':
-      return { fitting: `sealed ${colour} butt to the lamp lead`, stripMm: STRIP_MM.butt };
+      return butt('to the lamp lead');
     case 'cap':
-      return { fitting: 'end cap, shrunk, with a flag', stripMm: 0 };
+      return { kind: 'cap', fitting: 'end cap, shrunk, with a flag', stripMm: 0 };
     default:
       return element satisfies never;
   }
+}
+
+/** How the ends of a wire are joined: as it was chosen for it, or as it is done on this unit. */
+export const methodOf = (build: Build, { joints }: Wire): JointMethod => joints ?? habitsOf(build).joints;
+
+/** How one end of a wire is made, whatever else meets there. */
+function endOf(build: Build, wire: Wire, at: Terminal, element: Element): CutEnd {
+  const to = terminalName(build, at);
+  // A ready loom of one lead brings the plug of its lamp end along.
+  if (wire.loomLengthMm !== null && !wire.loomId && element.kind === 'lampLoad')
+    return { to, kind: 'plug', fitting: 'plug of the ready loom', stripMm: 0 };
+  const { areaMm2 } = conductor(wire.table, wire.gauge);
+  return { to, ...fittingOf(build, element, methodOf(build, wire), areaMm2) };
 }
 
 /** Thickest wire that a fitting takes, mm2. Common practice, no source: 6.3 mm blades to 6, receiver blocks to 2.5. */
@@ -172,8 +228,8 @@ export function cutList(build: Build): CutLine[] {
       gauge: wire.table === 'metric' ? `${wire.gauge} mm²` : `AWG ${wire.gauge}`,
       colour: wire.colour,
       lengthMm: wire.lengthMm,
-      from: { to: terminalName(build, wire.from), ...fittingOf(build, from, areaMm2) },
-      end: { to: terminalName(build, wire.to), ...fittingOf(build, to, areaMm2) },
+      from: endOf(build, wire, wire.from, from),
+      end: endOf(build, wire, wire.to, to),
       shrinkMm: shrinkOver(areaMm2),
     });
   };
@@ -215,8 +271,7 @@ export function givenEnds(build: Build): GivenEnd[] {
       [wire.from, wire.to].flatMap((at): GivenEnd[] => {
         const element = build.elements[at.elementId];
         if (!element || untouched.has(element.id) || isMade(build, wire, element)) return [];
-        const { areaMm2 } = conductor(wire.table, wire.gauge);
-        return [{ wire, at, end: { to: terminalName(build, at), ...fittingOf(build, element, areaMm2) } }];
+        return [{ wire, at, end: endOf(build, wire, at, element) }];
       }),
     );
 }

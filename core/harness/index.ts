@@ -17,13 +17,14 @@ export {
   cutList,
   givenEnds,
   givenName,
+  methodOf,
   takesMm2,
   terminalColour,
   terminalName,
   wireOrder,
 } from './cutList.ts';
 export { type DiagramRow, diagramOf, diagramSvg, type LampSpot, NIGHT_INK, PAPER_INK, type Shape } from './diagram.ts';
-export { jointList, MOST_IN_A_CRIMP } from './jointList.ts';
+export { type Joint, jointList, MOST_IN_A_CRIMP } from './jointList.ts';
 export { type LoomEnd, loomEnds, shortMm } from './loomEnds.ts';
 export {
   type Bundle,

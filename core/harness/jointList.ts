@@ -3,7 +3,17 @@ import { type Build, housingJoint, type Id, type LampModel, type Terminal } from
 import { terminalNode } from '../graph/index.ts';
 import { conductor, type Millimetres, type SquareMillimetres } from '../units/index.ts';
 import { misleadingLeads } from './colourCode.ts';
-import { type CutEnd, type CutLine, cutList, givenEnds, givenName, shrinkOver } from './cutList.ts';
+import {
+  type CutEnd,
+  type CutLine,
+  cutList,
+  type FittingKind,
+  fittingOf,
+  givenEnds,
+  givenName,
+  methodOf,
+  shrinkOver,
+} from './cutList.ts';
 
 /** Wires that one crimp holds: what comes, what goes on, and a branch (common practice, no source). */
 export const MOST_IN_A_CRIMP = 3;
@@ -17,7 +27,10 @@ export interface Joint {
   leads: string[];
   /** Wires among them; the tag is null for a lead that was there before. */
   wires: { id: Id; tag: string | null; areaMm2: SquareMillimetres }[];
+  kind: FittingKind;
   fitting: string;
+  /** Of all that goes into the fitting, mm2. */
+  areaMm2: SquareMillimetres;
   stripMm: Millimetres;
   shrinkMm: Millimetres;
   /** What to look out for; empty when nothing. */
@@ -104,7 +117,9 @@ function capsOf(build: Build, fed: ReadonlySet<string>): Omit<Joint, 'tag'>[] {
       at: `${lamp.tag} ${purpose === 'program' ? 'programming' : 'sync'}`,
       leads: [`${lamp.tag} ${colour} lead`],
       wires: [],
+      kind: 'cap' as const,
       fitting: 'shrink cap, sealed',
+      areaMm2: 0,
       stripMm: CAP_STRIP_MM,
       shrinkMm: CAP_SHRINK_MM,
       note:
@@ -113,13 +128,32 @@ function capsOf(build: Build, fed: ReadonlySet<string>): Omit<Joint, 'tag'>[] {
   });
 }
 
+/** A butt between two takes the thicker of them; three in one barrel take the room of all (common practice, no source). */
+const barrelAreaMm2 = (areas: readonly SquareMillimetres[]): SquareMillimetres =>
+  areas.length < MOST_IN_A_CRIMP ? Math.max(...areas) : areas.reduce((sum, area) => sum + area, 0);
+
+/** How a joint is made for all that meets in it; the plug of a ready loom counts where nothing else does. */
+function madeFor(build: Build, { at, ends }: Meeting): Pick<Joint, 'kind' | 'fitting' | 'areaMm2'> {
+  const areaMm2 = barrelAreaMm2(ends.map(({ wire }) => wire.areaMm2));
+  const { end, wire } = ends.find((each) => each.end.kind !== 'plug') ?? ends[0]!;
+  if (end.kind === 'plug') return { kind: end.kind, fitting: end.fitting, areaMm2 };
+  const { kind, fitting } = fittingOf(
+    build,
+    build.elements[at.elementId]!,
+    methodOf(build, build.wires[wire.id]!),
+    areaMm2,
+  );
+  return { kind, fitting, areaMm2 };
+}
+
 /**
  * Joints of a unit in the order of the cut list, each terminal once with everything that meets there; the caps of unused
  * leads last. Fittings and strip lengths are the cut list's, the longest where wires differ; lengths in mm.
  */
 export function jointList(build: Build, lines: readonly CutLine[] = cutList(build)): Joint[] {
   const fed = new Set<string>();
-  const joints = meetings(build, lines).map(({ at, ends }): Omit<Joint, 'tag'> => {
+  const joints = meetings(build, lines).map((meeting): Omit<Joint, 'tag'> => {
+    const { at, ends } = meeting;
     const element = build.elements[at.elementId];
     const lamp = element?.kind === 'lampLoad' ? build.lamps[element.lampId] : undefined;
     const model = lamp && build.models[lamp.modelKey];
@@ -132,7 +166,7 @@ export function jointList(build: Build, lines: readonly CutLine[] = cutList(buil
       at: first.end.to,
       leads: [...ends.map(({ lead }) => lead), ...own.leads],
       wires: ends.map((each) => each.wire),
-      fitting: first.end.fitting,
+      ...madeFor(build, meeting),
       stripMm: Math.max(...ends.map(({ end }) => end.stripMm)),
       shrinkMm: Math.max(...ends.map(({ shrinkMm }) => shrinkMm)),
       note: own.note,

@@ -5,9 +5,9 @@
 
 import { bodyOf, raisesParts } from '../body/index.ts';
 import type { AssessedFeed } from '../circuit/index.ts';
-import type { Build, Lamp, Loom, Slot } from '../document/index.ts';
+import type { Build, Lamp, Loom, Slot, Wire } from '../document/index.ts';
 import { type Feed, isRun, seatOf, sourceInBox } from '../graph/index.ts';
-import { cutList, loomEnds, shortMm, terminalFor } from '../harness/index.ts';
+import { cutList, loomEnds, methodOf, shortMm, terminalFor } from '../harness/index.ts';
 import { holeList, housings } from '../place/index.ts';
 import { gaugeName, run, say, type Words } from '../units/index.ts';
 import { faceSteps } from './faceSteps.ts';
@@ -49,6 +49,15 @@ const capping = ({ caps }: Feed): string[] =>
       : `${name}: capped before anything is switched on, tied back.`,
   );
 
+/** Solder wicks up the strands: beside the joint the wire is stiff, and breaks where it is shaken (common practice, no source). */
+const SOLDERING =
+  'Soldered joints: twisted, heated until the solder runs in, still until it is dull; shrink over it, and a tie on both sides so that it does not bend.';
+
+function jointMinutes(build: Build, wire: Wire): number {
+  if (wire.loomLengthMm !== null) return MINUTES.plug;
+  return methodOf(build, wire) === 'solder' ? MINUTES.solder : MINUTES.joint;
+}
+
 function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unordered[]; joins: Unordered[] } {
   const lines = cutList(build);
   const leads = moduleSteps(build, feeds).map(({ given, lamps }) => step(given, lamps));
@@ -77,11 +86,13 @@ function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unorde
   const joins = wired.map(({ feed }) => {
     const source = feed.slot ? sourceInBox(build, feed.slot) : 'the battery stud';
     const seat = seatOf(build, feed.fuse);
+    const isSoldered = feed.wires.some((wire) => isRun(wire) && methodOf(build, wire) === 'solder');
     return step(
       {
         key: `join:${feed.fuse.id}`,
         title: `Join lead by lead, ${feed.fuse.name}`,
         detail: [seat ? intoCavity(build, feed, seat) : `From ${source}, fuse still out.`, ...capping(feed)]
+          .concat(isSoldered ? SOLDERING : [])
           .concat('Work from the lead list, not from colours; shrink each joint, tape off what is not used.')
           .join(' '),
         caution: 'Supplied lead colours mislead: a red lead may be ground. The fuse stays out.',
@@ -89,9 +100,7 @@ function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unorde
         where: source,
         minutes:
           (seat ? MINUTES.cavity : MINUTES.tap) +
-          feed.wires
-            .filter(isRun)
-            .reduce((sum, wire) => sum + (wire.loomLengthMm === null ? MINUTES.joint : MINUTES.plug), 0),
+          feed.wires.filter(isRun).reduce((sum, wire) => sum + jointMinutes(build, wire), 0),
       },
       feed.lamps,
     );
@@ -169,7 +178,7 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
     steps.push(
       step({
         key: 'pull',
-        title: 'Pull-test every crimp',
+        title: 'Pull-test every joint',
         detail: 'Each joint held and pulled once. One that moves is cut off and made again.',
         minutes: 3 + joins.filter(({ kind }) => kind === 'join').length * 2,
       }),

@@ -13,6 +13,8 @@ export const MINUTES = {
   pilot: 2,
   hole: 4,
   joint: 3,
+  /** Twisted, heated, cooled, shrunk. */
+  solder: 5,
   plug: 1,
   metre: 4,
   program: 4,

@@ -3,14 +3,16 @@ import { SHELF } from '../../demo/shelf.ts';
 import { applied, countingIds, furtherIds, testTruck } from '../../demo/testUnit.ts';
 import { demoUnits } from '../../demo/world.ts';
 import { bodyOf } from '../body/index.ts';
-import { bundlesOf, jointList, wireRoutes } from '../harness/index.ts';
+import type { Build } from '../document/index.ts';
+import { isRun } from '../graph/index.ts';
+import { bundlesOf, jointList, terminalColour, wireRoutes } from '../harness/index.ts';
 import { assess } from '../rules/index.ts';
 import { jobSteps, learnedFactor, learningExponent, wrightTotal, wrightUnit } from '../steps/index.ts';
 import { conductor, inWords } from '../units/index.ts';
 import { backToStock } from './backToStock.ts';
 import { estimateOf, learnedHours, spentOn } from './hours.ts';
 import { alternatives } from './parts/alternatives.ts';
-import { boughtQuantity, crimpColour, partsList } from './parts/partsList.ts';
+import { boughtQuantity, partsList } from './parts/partsList.ts';
 import { shrinkFor } from './parts/shrink.ts';
 import { compareLooms, compareRuns } from './parts/wiringMethods.ts';
 
@@ -97,15 +99,15 @@ describe('insulated crimps', () => {
     ['awg', '14', 'blue'],
     ['awg', '12', 'yellow'],
     ['awg', '10', 'yellow'],
-    ['awg', '8', null],
+    ['awg', '8', 'bare'],
     ['metric', '0.75', 'red'],
     ['metric', '1.5', 'red'],
     ['metric', '2.5', 'blue'],
     ['metric', '4', 'yellow'],
     ['metric', '6', 'yellow'],
-    ['metric', '10', null],
+    ['metric', '10', 'bare'],
   ] as const)('%s %s takes %s', (table, gauge, colour) => {
-    expect(crimpColour(conductor(table, gauge).areaMm2)).toBe(colour);
+    expect(terminalColour(conductor(table, gauge).areaMm2)).toBe(colour);
   });
 });
 
@@ -123,11 +125,46 @@ describe('what a job eats', () => {
     expect(parts.find((line) => line.key === 'ties')!.quantity).toBeCloseTo(along / 0.3, 6);
   });
 
-  it('shrink for every joint, and two labels a wire', () => {
+  it('shrink for every joint, a boot where a barrel for three goes over a thin wire, and two labels a wire', () => {
     const wired = jointList(build).filter((joint) => joint.leads.some((lead) => /^W\d/.test(lead)));
-    const length = wired.reduce((sum, joint) => sum + joint.shrinkMm, 0) / 1000;
+    const [splice] = wired.filter(({ wires }) => wires.length === 3);
+    const length = wired.reduce((sum, joint) => sum + joint.shrinkMm, -splice!.shrinkMm) / 1000;
     expect(metres(/Heat shrink/)).toBeCloseTo(length * 1.1, 6);
+    expect(parts.find(({ name }) => name.startsWith('Shrink boot'))).toMatchObject({ quantity: 1, use: splice!.at });
     expect(parts.find((line) => line.key === 'wire-labels')!.quantity).toBe(2 * Object.keys(build.wires).length);
+  });
+
+  it('one fitting a joint, by hand: tap, holder in and out, four lamp leads; a blade on each side of the switch', () => {
+    const pieces = (of: Build) =>
+      partsList(of, assess(of).feeds).flatMap(({ name, quantity }) =>
+        /^(Sealed crimp|Blade terminal|Ring|Solder|Ground bolt)/.test(name) ? [[name, quantity]] : [],
+      );
+    // In the splice meet 1.5, 1 and 0.75 mm2: 3.25 are a yellow barrel. The ring of the ground comes with its bolt.
+    expect(pieces(build).sort()).toEqual([
+      ['Blade terminal 6.3, red', 2],
+      ['Ground bolt M6 with ring and star washer', 1],
+      ['Sealed crimp, red', 7],
+      ['Sealed crimp, yellow', 1],
+    ]);
+    // Soldered, blades and rings are crimped all the same; eight joints take 20 mm of solder each (common practice).
+    const soldered = applied(build, [{ kind: 'setHabits', changes: { joints: 'solder' } }]);
+    expect(pieces(soldered).sort()).toEqual([
+      ['Blade terminal 6.3, red', 2],
+      ['Ground bolt M6 with ring and star washer', 1],
+      ['Solder 1 mm with flux core', expect.closeTo(0.16, 9)],
+    ]);
+  });
+
+  it('solder takes five minutes a wire where a crimp takes three, and its own words; one feed may differ from the unit', () => {
+    const join = (of: Build) => jobSteps(of, assess(of).feeds).find(({ kind }) => kind === 'join')!;
+    const soldered = applied(build, [{ kind: 'setHabits', changes: { joints: 'solder' } }]);
+    const wires = assess(build).feeds[0]!.feed.wires.filter(isRun);
+    expect(join(soldered).minutes - join(build).minutes).toBe(2 * wires.length);
+    expect(inWords(join(soldered).detail)).toContain('twisted, heated');
+    expect(inWords(join(build).detail)).not.toContain('twisted, heated');
+    const wireIds = Object.keys(build.wires);
+    const back = applied(soldered, [{ kind: 'editWires', wireIds, changes: { joints: 'crimp' } }]);
+    expect(jointList(back)).toEqual(jointList(build));
   });
 
   it('bits by hole and material, whole ones bought', () => {
@@ -268,7 +305,12 @@ describe('two ways to do the same wiring', () => {
       partsList(build, assess(build).feeds)
         .filter((part) => /crimp|lug/.test(part.name))
         .reduce((sum, part) => sum + part.quantity, 0);
-    expect(crimps(truck) - crimps(built)).toBe(count);
+    // A loom brings the plug of its lamp end along; where it ends in a splice, that is still made.
+    const atLamps = feed!.wires.filter(
+      ({ to, lengthMm }) => lengthMm >= 1000 && truck.elements[to.elementId]!.kind === 'lampLoad',
+    ).length;
+    expect(atLamps).toBeGreaterThan(0);
+    expect(crimps(truck) - crimps(built)).toBe(atLamps);
     const back = compareLooms(built, [feedsOf(built).find((each) => each.fuse.id === feed!.fuse.id)!], prices(built));
     if (!back.ok) throw new Error(back.reason);
     expect(back.methods.map((method) => method.name)).toEqual(['Ready looms', 'Own wire']);

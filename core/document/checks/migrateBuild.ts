@@ -128,6 +128,7 @@ const STEPS: Step[] = [
   { name: 'AddFuseBoxesAndLooms', to: 10, up: (document) => ({ fuseBoxes: {}, looms: {}, ...document }) },
   // Which switch it is may be said from then on; nobody had.
   { name: 'AllowSwitchParts', to: 11, up: (document) => document },
+  { name: 'AddWiringHabits', to: 12, up: (document) => ({ habits: {}, ...document }) },
 ];
 
 /** Steps that were one until version 4, by the key that was ticked then. Time stays with the step that kept its name. */

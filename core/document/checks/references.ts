@@ -1,6 +1,6 @@
 /** Does everything that a build refers to stand in it? A lamp needs its model, a wire its ends, a function its control. */
 import type { Build, Lamp } from '../schema/buildSchema.ts';
-import { isGauge, TERMINALS, type Wire } from '../schema/circuitParts.ts';
+import { isGauge, TERMINALS, type Wire } from '../schema/wiring/circuitParts.ts';
 
 /** Collections whose entries are kept under their own id. */
 const BY_OWN_ID = [

@@ -10,6 +10,7 @@ import FROZEN_VERSION_7 from '../testing/version7.json' with { type: 'json' };
 import FROZEN_VERSION_8 from '../testing/version8.json' with { type: 'json' };
 import FROZEN_VERSION_9 from '../testing/version9.json' with { type: 'json' };
 import FROZEN_VERSION_10 from '../testing/version10.json' with { type: 'json' };
+import FROZEN_VERSION_11 from '../testing/version11.json' with { type: 'json' };
 import { applyOperation, fieldsMeet } from './applyOperation.ts';
 import type { Operation, OperationDraft } from './operations.ts';
 import { type Change, takeBack } from './undo.ts';
@@ -233,7 +234,7 @@ describe('stored documents', () => {
   it('a frozen sample of version 0 is lifted to today', () => {
     const { extraParts: _, comments: __, handedOver: ___, ...old } = FROZEN_VERSION_1;
     const lifted = migrateBuild({ ...old, schemaVersion: 0 });
-    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 11, extraParts: {}, handedOver: null } });
+    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 12, extraParts: {}, handedOver: null } });
   });
 
   it('a frozen sample of version 1 keeps its lamps and slots and gets survey and rules', () => {
@@ -308,6 +309,16 @@ describe('stored documents', () => {
     expect(schemaVersion).toBe(10);
     expect(migrated.value).toMatchObject(kept);
     expect(Object.values(migrated.value.controls).map(({ part }) => part)).toEqual([undefined]);
+  });
+
+  it('a frozen sample of version 11 keeps its switch, and is wired as usual', () => {
+    const migrated = migrateBuild(FROZEN_VERSION_11);
+    if (!migrated.ok) throw new Error(migrated.reason.message);
+    const { schemaVersion, ...kept } = FROZEN_VERSION_11;
+    expect(schemaVersion).toBe(11);
+    expect(migrated.value).toMatchObject({ ...kept, habits: {} });
+    expect(Object.values(migrated.value.controls).map(({ part }) => part?.form)).toEqual(['rocker']);
+    expect(Object.values(migrated.value.wires).flatMap(({ joints }) => joints ?? [])).toEqual([]);
   });
 
   it('a frozen sample of version 4 keeps its ticks, and what was one step is ticked in its parts', () => {

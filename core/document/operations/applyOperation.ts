@@ -7,9 +7,9 @@ import { ok, type Result, refused } from '../../result.ts';
 import { documentProblem } from '../checks/checkDocument.ts';
 import { referenceProblem } from '../checks/references.ts';
 import { Build } from '../schema/buildSchema.ts';
-import { type Element, TERMINALS, type Terminal, type Wire } from '../schema/circuitParts.ts';
 import type { Id } from '../schema/ids.ts';
 import type { LampModel } from '../schema/lampModel.ts';
+import { type Element, TERMINALS, type Terminal, type Wire } from '../schema/wiring/circuitParts.ts';
 import type { AsBuilt } from '../schema/workParts.ts';
 import { raiseFunction } from './functionOrder.ts';
 import { furtherJobs, housingJoint, jobTag, movedBy } from './housing.ts';
@@ -195,6 +195,8 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       return assign(draft.body.parameters, op.changes);
     case 'setElectrics':
       return assign(draft.electrics, op.changes);
+    case 'setHabits':
+      return assign(draft.habits, op.changes);
     case 'setFusePanel':
       return assign(draft.fusePanel, op.changes);
     case 'addFuseBox':

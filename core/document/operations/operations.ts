@@ -19,16 +19,17 @@ import {
   StepTick,
   Trim,
 } from '../schema/buildSchema.ts';
-import { Element, FuseFamily, Terminal, Wire } from '../schema/circuitParts.ts';
 import { Control, LightFunction, OwnPattern, Programmed, Show } from '../schema/flashParts.ts';
 import { Id } from '../schema/ids.ts';
 import { BaseHole, LampModel, MAX_HOLES } from '../schema/lampModel.ts';
-import { FittedLoom } from '../schema/loom.ts';
 import { Position } from '../schema/position.ts';
 import { Check, FoundFault, HungLegend, Look, Reading, SignOff } from '../schema/proofParts.ts';
-import { RouteLink, RouteNode } from '../schema/routeParts.ts';
 import { RulePack } from '../schema/rulePack.ts';
 import { Face, MountKind } from '../schema/vocabulary.ts';
+import { Element, FuseFamily, Terminal, Wire } from '../schema/wiring/circuitParts.ts';
+import { FittedLoom } from '../schema/wiring/loom.ts';
+import { RouteLink, RouteNode } from '../schema/wiring/routeParts.ts';
+import { WiringHabits } from '../schema/wiring/wiringHabits.ts';
 import { AsBuilt, Problem, StepKey, StepOrder } from '../schema/workParts.ts';
 
 /** Changes that a person made in one go carry the same group: they are undone in one go. */
@@ -42,6 +43,7 @@ const CHANGES = [
   z.object({ ...base, kind: z.literal('setUnit'), changes: changesTo(Build.shape.unit) }),
   z.object({ ...base, kind: z.literal('setBodyParameters'), changes: Build.shape.body.shape.parameters }),
   z.object({ ...base, kind: z.literal('setElectrics'), changes: changesTo(Build.shape.electrics) }),
+  z.object({ ...base, kind: z.literal('setHabits'), changes: WiringHabits }),
   z.object({ ...base, kind: z.literal('setFusePanel'), changes: changesTo(Build.shape.fusePanel) }),
   z.object({ ...base, kind: z.literal('addFuseBox'), box: FurtherBox }),
   z.object({
@@ -130,7 +132,9 @@ const CHANGES = [
     ...base,
     kind: z.literal('editWires'),
     wireIds: some(Id),
-    changes: changesTo(Wire.pick({ table: true, gauge: true, colour: true, lengthMm: true, loomLengthMm: true })),
+    changes: changesTo(
+      Wire.pick({ table: true, gauge: true, colour: true, lengthMm: true, loomLengthMm: true, joints: true }),
+    ),
   }),
   z.object({
     ...base,
@@ -320,6 +324,7 @@ export const OPERATION_WORDS: Record<OperationKind, string> = {
   setUnit: 'renamed the unit',
   setBodyParameters: 'changed dimensions',
   setElectrics: 'changed battery or voltage',
+  setHabits: 'changed how lamps are wired',
   setFusePanel: 'changed the fuse panel',
   addFuseBox: 'added a fuse box',
   editFuseBox: 'changed a fuse box',

@@ -7,16 +7,17 @@
 import * as z from 'zod';
 import type { Amps, Millimetres, SquareMillimetres } from '../../units/index.ts';
 import { between, coordinateMm, key, line, list, prose, stamped, table, upTo } from './bounds.ts';
-import { Element, Wire } from './circuitParts.ts';
 import { Control, LightFunction, MAX_LAMPS, OwnPattern, Programmed } from './flashParts.ts';
 import { Id } from './ids.ts';
 import { LampModel } from './lampModel.ts';
-import { FittedLoom } from './loom.ts';
 import { Position } from './position.ts';
 import { Check, FoundFault, HungLegend, Look, Reading, SignOff, voltsRead } from './proofParts.ts';
-import { RouteLink, RouteNode } from './routeParts.ts';
 import { RulePack } from './rulePack.ts';
 import { AttachmentKind, Face, LampRole, LightColour, MountKind, Signal } from './vocabulary.ts';
+import { Element, Wire } from './wiring/circuitParts.ts';
+import { FittedLoom } from './wiring/loom.ts';
+import { RouteLink, RouteNode } from './wiring/routeParts.ts';
+import { WiringHabits } from './wiring/wiringHabits.ts';
 import { AsBuilt, Problem, StepKey, StepOrder, USUAL_ORDER } from './workParts.ts';
 
 export const Lamp = z.object({
@@ -206,7 +207,7 @@ export type OwnOutlines = z.infer<typeof OwnOutlines>;
 export const PlaceKey = z.union([z.literal('battery'), Id]);
 export type PlaceKey = z.infer<typeof PlaceKey>;
 
-export const SCHEMA_VERSION = 11;
+export const SCHEMA_VERSION = 12;
 
 export const Build = z.object({
   schemaVersion: z.literal(SCHEMA_VERSION),
@@ -231,6 +232,7 @@ export const Build = z.object({
     seenLossPercent: between(0.5, 20).optional().describe('what lamps to be seen by may lose; left out for the usual'),
     workLossPercent: between(0.5, 20).optional().describe('what lamps to work by may lose; left out for the usual'),
   }),
+  habits: WiringHabits.describe('how its lamps are wired unless a feed is made otherwise; empty for the usual'),
   fusePanel: FuseBox,
   fuseBoxes: table(Id, FurtherBox, 20).describe('beside the fuse panel'),
   places: table(PlaceKey, Position, 4200).describe(
@@ -286,6 +288,7 @@ export interface NewBuild {
   panelPosition: Position;
   panelPlace: string;
   packIds: readonly string[];
+  habits?: WiringHabits;
 }
 
 /** What a unit has of its own by hand and eye, before anybody has looked at it. */
@@ -319,6 +322,7 @@ export function newBuild(given: NewBuild): Build {
       alternatorA: given.alternatorA,
       surveyed: false,
     },
+    habits: given.habits ?? {},
     fusePanel: { name: 'Fuse panel', place: given.panelPlace, position: given.panelPosition },
     fuseBoxes: {},
     places: {},

@@ -4,8 +4,8 @@ import * as z from 'zod';
 import type { Amps } from '../../units/index.ts';
 import { key, line, list, stamped, table, trimmedLine, upTo } from './bounds.ts';
 import { Id } from './ids.ts';
-import { SwitchPart } from './switchPart.ts';
 import { LightColour, Signal } from './vocabulary.ts';
+import { SwitchPart } from './wiring/switchPart.ts';
 
 /** `flat` is on and off; `ramp` rises over its length; `beam` is a turning beam passing by, which draws steadily. */
 export const PulseShape = z.enum(['flat', 'ramp', 'beam']);

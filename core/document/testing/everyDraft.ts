@@ -189,6 +189,7 @@ export function draftOfEachKind(build: Build): Drafts {
     setUnit: { kind: 'setUnit', changes: { name: 'Renamed' } },
     setBodyParameters: { kind: 'setBodyParameters', changes: { lengthMm: 7600 } },
     setElectrics: { kind: 'setElectrics', changes: { batteryAh: 95 } },
+    setHabits: { kind: 'setHabits', changes: { ground: 'bus' } },
     setFusePanel: { kind: 'setFusePanel', changes: { name: 'Kick panel' } },
     addFuseBox: { kind: 'addFuseBox', box: { id: ids(), name: 'Roof box', place: 'under the lining', position: AT } },
     editFuseBox: { kind: 'editFuseBox', boxId: id.box!, changes: { isWet: true, position: AT } },

@@ -2,7 +2,7 @@
 
 import { bodyOf } from '../../body/index.ts';
 import { type AssessedFeed, FAMILIES, isBlade } from '../../circuit/index.ts';
-import type { Build, Element, ElementOf, Id, Slot, Terminal, Wire } from '../../document/index.ts';
+import type { Build, Element, ElementOf, Id, Slot, Wire } from '../../document/index.ts';
 import {
   FAMILY_OF_SIZE,
   type Feed,
@@ -14,10 +14,10 @@ import {
   unitsOwnParts,
   wiresRun,
 } from '../../graph/index.ts';
-import { givenEnds, terminalFor } from '../../harness/index.ts';
+import { type Joint, jointList, terminalColour, terminalFor } from '../../harness/index.ts';
 import { compareTags, housings } from '../../place/index.ts';
 
-import { capitalised, conductor, gaugeName, type Millimetres, type SquareMillimetres } from '../../units/index.ts';
+import { capitalised, gaugeName, type Millimetres, type SquareMillimetres } from '../../units/index.ts';
 import { sundries } from './sundries.ts';
 
 export const PART_GROUPS = ['lamps', 'mounting', 'feed', 'wire', 'joints', 'sundries', 'tools'] as const;
@@ -51,17 +51,6 @@ export interface PartLine {
 
 /** Wire is bought with this much over the cut lengths for waste and second tries (common practice, no source). */
 const WASTE_FACTOR = 1.1;
-
-/** Insulated butt and ring terminals by conductor area in mm2 (from memory). */
-const CRIMP_RANGES = [
-  { upToMm2: 1.65, name: 'red' },
-  { upToMm2: 2.65, name: 'blue' },
-  { upToMm2: 6.7, name: 'yellow' },
-] as const;
-
-/** Colour of the insulated crimp for a conductor: `crimpColour(2.5) // => 'blue'`; null above 6 mm2. */
-export const crimpColour = (areaMm2: SquareMillimetres): string | null =>
-  CRIMP_RANGES.find((range) => areaMm2 <= range.upToMm2)?.name ?? null;
 
 /** The part that a ready loom is on the list. */
 export const loomPartKey = (lengthMm: Millimetres): string => `ready-loom ${lengthMm / 1000}`;
@@ -284,11 +273,10 @@ function addFeeds(build: Build, feeds: readonly AssessedFeed[], lines: Lines): v
       use: control.name,
     });
   }
-  for (const wire of wiresRun(build).filter(isSized)) addWire(build, wire, feedOf.get(wire.id) ?? '', lines);
-  for (const { wire, at } of givenEnds(build)) {
-    // Contacts come with the plug pair, rings with the ground bolt.
-    if (['connector', 'ground'].includes(build.elements[at.elementId]?.kind ?? '')) continue;
-    addJoint(wire, 1, feedOf.get(wire.id) ?? '', lines);
+  for (const wire of wiresRun(build).filter(isSized)) addWire(wire, feedOf.get(wire.id) ?? '', lines);
+  for (const joint of jointList(build)) {
+    const feed = joint.feed || joint.wires.flatMap(({ id }) => feedOf.get(id) ?? [])[0];
+    for (const part of jointParts(joint)) lines.add({ group: 'joints', use: feed ?? '', ...part });
   }
 }
 
@@ -301,7 +289,7 @@ function addLooms(build: Build, feedOf: ReadonlyMap<Id, string>, lines: Lines): 
   }
 }
 
-function addWire(build: Build, wire: Wire, use: string, lines: Lines): void {
+function addWire(wire: Wire, use: string, lines: Lines): void {
   const label = gaugeName(wire.table, wire.gauge);
   if (wire.loomLengthMm === null)
     lines.add({
@@ -316,24 +304,39 @@ function addWire(build: Build, wire: Wire, use: string, lines: Lines): void {
     const name = `Ready loom ${wire.loomLengthMm / 1000} m`;
     lines.add({ key: loomPartKey(wire.loomLengthMm), group: 'wire', name, quantity: 1, unit: 'pcs', use });
   }
-  // A ready loom brings the plug of one end along; what goes into a cavity or a cap is no crimp.
-  const plain = [wire.from, wire.to].filter((at) => !isWithoutCrimp(build, at)).length;
-  addJoint(wire, Math.max(0, plain - (wire.loomLengthMm === null ? 0 : 1)), use, lines);
 }
 
-function isWithoutCrimp(build: Build, { elementId }: Terminal): boolean {
-  const element = build.elements[elementId];
-  if (element?.kind === 'cap') return true;
-  const slot = element?.kind === 'fuse' ? seatOf(build, element) : null;
-  return slot !== null && terminalFor(build, slot) !== null;
+/** Cored solder that a joint takes up, m (common practice, no source). */
+const SOLDER_M = 0.02;
+
+/** What a joint takes: one fitting, whatever the number of wires in it. */
+function jointParts({ kind, fitting, areaMm2 }: Joint): Pick<PartLine, 'key' | 'name' | 'quantity' | 'unit'>[] {
+  const colour = terminalColour(areaMm2);
+  const one = (name: string) => [{ key: name, name, quantity: 1, unit: 'pcs' as const }];
+  switch (kind) {
+    case 'crimp':
+      return one(colour === 'bare' ? `Compression sleeve, ${formatAreaMm2(areaMm2)} mm²` : `Sealed crimp, ${colour}`);
+    case 'solder':
+      return [{ key: 'solder', name: 'Solder 1 mm with flux core', quantity: SOLDER_M, unit: 'm' }];
+    case 'blade':
+      return one(`Blade terminal 6.3, ${colour === 'bare' ? 'yellow' : colour}`);
+    case 'ring': {
+      // The one of a ground comes with its bolt.
+      const size = /M[58]/.exec(fitting)?.[0];
+      return size ? one(`Ring terminal ${size}, ${colour === 'bare' ? `${formatAreaMm2(areaMm2)} mm²` : colour}`) : [];
+    }
+    case 'terminal':
+    case 'block':
+    case 'contact':
+    case 'plug':
+    case 'cap':
+      return [];
+    default:
+      return kind satisfies never;
+  }
 }
 
-function addJoint(wire: Wire, quantity: number, use: string, lines: Lines): void {
-  if (quantity === 0) return;
-  const colour = crimpColour(conductor(wire.table, wire.gauge).areaMm2);
-  const name = colour ? `Sealed crimp, ${colour}` : `Compression lug, ${gaugeName(wire.table, wire.gauge)}`;
-  lines.add({ key: name, group: 'joints', name, quantity, unit: 'pcs', use });
-}
+const formatAreaMm2 = (areaMm2: SquareMillimetres): string => String(Math.round(areaMm2 * 10) / 10);
 
 /** Quantity as bought: whole pieces, wire up to the next half metre. */
 export const boughtQuantity = (line: PartLine): number =>

@@ -25,7 +25,9 @@ const WASTE_FACTOR = 1.1;
 /** A tie every 300 mm of way (common practice, no source). */
 const TIE_SPACING_MM = 300;
 /** Barrels of insulated crimps and lugs by their colour, mm across (common practice, no source). */
-const BARREL_MM: Record<string, number> = { red: 4.2, blue: 4.8, yellow: 6.5, 'bare lug': 9 };
+const BARREL_MM: Record<string, number> = { red: 4.2, blue: 4.8, yellow: 6.5, bare: 9 };
+/** What is twisted and soldered is so much thicker than its thickest wire (common practice, no source). */
+const TWISTED = 1.3;
 /** Neutral-cure sealant for a hole, ml, and what a cartridge holds (common practice, no source). */
 const SEALANT_ML = 4;
 const CARTRIDGE_ML = 290;
@@ -109,7 +111,9 @@ function shrinkAndLabels(build: Build): Line[] {
     // Leads that were there before, or come with a part, are joined in sealed fittings.
     const areas = joint.wires.flatMap(({ tag, areaMm2 }) => (tag === null ? [] : [areaMm2]));
     if (areas.length === 0) return [];
-    const barrelMm = BARREL_MM[terminalColour(Math.max(...areas))]!;
+    if (joint.kind === 'plug') return [];
+    const barrelMm =
+      joint.kind === 'solder' ? TWISTED * wireOuterMm(Math.max(...areas)) : BARREL_MM[terminalColour(joint.areaMm2)]!;
     const found = shrinkFor(barrelMm, wireOuterMm(Math.min(...areas)));
     const name = found
       ? `Heat shrink ${found.ratio}:1, ${formatMm(found.boreMm)} mm, with glue`

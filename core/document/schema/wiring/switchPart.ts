@@ -1,7 +1,7 @@
 /** A switch as one holds it in the hand: how it is worked, what shines in it, what is stamped on it, where it goes in. */
 import * as z from 'zod';
-import type { Millimetres } from '../../units/index.ts';
-import { between, line } from './bounds.ts';
+import type { Millimetres } from '../../../units/index.ts';
+import { between, line } from '../bounds.ts';
 
 /** Round, by its bit; with corners, cut out. */
 export const SwitchHole = z.discriminatedUnion('shape', [

@@ -1,10 +1,10 @@
 /** The ways of wires along the body: points where they are clipped or pass a wall, and the stretches between them. */
 
 import * as z from 'zod';
-import type { Millimetres } from '../../units/index.ts';
-import { key, line, upTo } from './bounds.ts';
-import { Id } from './ids.ts';
-import { Position } from './position.ts';
+import type { Millimetres } from '../../../units/index.ts';
+import { key, line, upTo } from '../bounds.ts';
+import { Id } from '../ids.ts';
+import { Position } from '../position.ts';
 
 /** A hole through a wall that wires pass. */
 export const WallPass = z.object({

@@ -1,10 +1,11 @@
 /** Parts of the circuit and the wires between them. */
 
 import * as z from 'zod';
-import { type Amps, conductorsOf, type Millimetres, type Ohms } from '../../units/index.ts';
-import { between, key, line, list, upTo } from './bounds.ts';
-import { Id } from './ids.ts';
-import { WireColour } from './vocabulary.ts';
+import { type Amps, conductorsOf, type Millimetres, type Ohms } from '../../../units/index.ts';
+import { between, key, line, list, upTo } from '../bounds.ts';
+import { Id } from '../ids.ts';
+import { WireColour } from '../vocabulary.ts';
+import { JointMethod } from './wiringHabits.ts';
 
 const elementBase = {
   id: Id,
@@ -117,6 +118,7 @@ export const Wire = z.object({
     .nullable()
     .describe('length of the ready loom that it comes in; null for wire off the reel'),
   loomId: Id.optional().describe('the ready loom of several leads that it is one of'),
+  joints: JointMethod.optional().describe('how its ends are joined; left out for as it is done on this unit'),
   origin: z
     .enum(['unit', 'part'])
     .optional()

@@ -1,9 +1,9 @@
 /** A loom that is bought ready: trunk, legs, fuse, relay and switch in one bag, with the lengths and sizes that it has. */
 import * as z from 'zod';
-import type { Amps, Millimetres } from '../../units/index.ts';
-import { key, line, list, upTo } from './bounds.ts';
+import type { Amps, Millimetres } from '../../../units/index.ts';
+import { key, line, list, upTo } from '../bounds.ts';
+import { Id } from '../ids.ts';
 import { FuseFamily, Wire } from './circuitParts.ts';
-import { Id } from './ids.ts';
 
 export const MAX_LEGS = 8;
 
