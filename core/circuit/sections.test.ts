@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { applied, testTruck, warnFeed } from '../../demo/testUnit.ts';
+import { applied, furtherIds, testTruck, warnFeed } from '../../demo/testUnit.ts';
 import type { Build } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
-import { planThickerWire } from '../planning/index.ts';
+import { planGroundReturn, planThickerWire } from '../planning/index.ts';
 import { ampacityA, conductor } from '../units/index.ts';
 import { restingVoltageV, solveSetting } from './compileNetwork.ts';
 import { feedFigures } from './feedFigures.ts';
@@ -118,6 +118,29 @@ describe('where the volts go', () => {
     );
     expect(figures.drop.wireV).toBeCloseTo(byHand, 9);
     expect(way.length).toBeLessThan(figures.sections.length);
+  });
+
+  it('a return that lamps share is on the way of each of them, what another brings along is not', () => {
+    const { build } = markers();
+    const returned = applied(build, planGroundReturn(build, Object.keys(build.lamps), furtherIds()));
+    const { feed } = figuresOf(returned);
+    const home = feed.groundWires.find(({ to }) => names(returned, to.elementId) === 'ground')!;
+    for (const { id, tag } of feed.lamps) {
+      const load = Object.values(returned.elements).find((each) => each.kind === 'lampLoad' && each.lampId === id)!;
+      const way = wiresOnWay(returned, feed, load.id);
+      expect({ tag, isHome: way.includes(home) }).toEqual({ tag, isHome: true });
+      const lamps = way
+        .flatMap(({ from, to }) => [from, to])
+        .filter((end) => names(returned, end.elementId) === 'lampLoad');
+      expect(new Set(lamps.map(({ elementId }) => elementId))).toEqual(new Set([load.id]));
+    }
+    // The nearer lamp's way home leaves out the wire by which the further one comes to it.
+    const lengths = feed.lamps.map(({ id }) => {
+      const load = Object.values(returned.elements).find((each) => each.kind === 'lampLoad' && each.lampId === id)!;
+      return wiresOnWay(returned, feed, load.id).filter((wire) => feed.groundWires.includes(wire)).length;
+    });
+    expect(lengths.sort()).toEqual([2, 2]);
+    expect(feed.groundWires).toHaveLength(3);
   });
 
   it('is judged with the copper at 50 °C, which is 11.8 % more (IEC 60028), and without the battery', () => {

@@ -1,6 +1,6 @@
 /** A feed section by section: what flows in each wire in the worst setting, what protects it, what it costs in volts. */
 import type { Build, Id, Lamp, LampModel, Wire } from '../document/index.ts';
-import { type Feed, isRun, outward, outwardWires } from '../graph/index.ts';
+import { type Feed, isRun, outwardWires, placeKey } from '../graph/index.ts';
 import {
   type Amps,
   ampacityA,
@@ -81,14 +81,30 @@ export function wiresOnWay(build: Build, feed: Feed, loadId: Id): Wire[] {
     onWay.add(near);
     way.push(wire);
   }
-  const returning = new Set([loadId]);
-  for (const { wire, near, far } of outward(build, feed.groundWires, [loadId])) {
-    // Another lamp on the same return is not on this one's way.
-    if (!returning.has(near) || build.elements[far]?.kind === 'lampLoad') continue;
-    returning.add(far);
-    way.push(wire);
+  return [...way, ...returnOf(build, feed, loadId)];
+}
+
+/** From a lamp to the metal that its return comes to first; what other lamps bring along on the way is not theirs alone. */
+function returnOf(build: Build, { groundWires }: Feed, loadId: Id): Wire[] {
+  const cameBy = new Map<string, { wire: Wire; before: string } | null>([[loadId, null]]);
+  for (const [here] of cameBy) {
+    const [elementId] = here.split(' ');
+    if (build.elements[elementId!]?.kind === 'ground') return tracedBack(cameBy, here);
+    for (const wire of groundWires) {
+      const [from, to] = [placeKey(build, wire.from), placeKey(build, wire.to)];
+      const far = from === here ? to : to === here ? from : null;
+      // Another lamp on the same return is not on this one's way.
+      if (far === null || cameBy.has(far) || build.elements[far]?.kind === 'lampLoad') continue;
+      cameBy.set(far, { wire, before: here });
+    }
   }
-  return way;
+  return [];
+}
+
+function tracedBack(cameBy: ReadonlyMap<string, { wire: Wire; before: string } | null>, end: string): Wire[] {
+  const wires: Wire[] = [];
+  for (let step = cameBy.get(end); step; step = cameBy.get(step.before)) wires.unshift(step.wire);
+  return wires;
 }
 
 /** Where the volts of the lamp that loses most for what it may lose have gone. */

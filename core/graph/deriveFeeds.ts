@@ -286,7 +286,7 @@ export const placeKey = (build: Build, { elementId, terminal }: Terminal): strin
   build.elements[elementId]?.kind === 'connector' ? `${elementId} ${terminal.slice(1)}` : elementId;
 
 /** Wires in walking order, each with the end that the walk comes from first; `startKeys` are where it begins. */
-export function outward(build: Build, wires: readonly Wire[], startKeys: readonly string[]): OutwardWire[] {
+function outward(build: Build, wires: readonly Wire[], startKeys: readonly string[]): OutwardWire[] {
   const reached = new Set(startKeys);
   return wires.map((wire) => {
     const [from, to] = [placeKey(build, wire.from), placeKey(build, wire.to)];

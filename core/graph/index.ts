@@ -4,9 +4,9 @@ export {
   deriveFeeds,
   type Feed,
   isMain,
-  outward,
   outwardWires,
   ownParts,
+  placeKey,
   unfedLamps,
   unfusedLamps,
 } from './deriveFeeds.ts';

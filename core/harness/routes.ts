@@ -34,13 +34,19 @@ export function elementPlaces(build: Build): Map<Id, Position> {
     }
   }
   placeBesideSupply(build, places);
+  // A lamp's plug hangs at the lamp, and stands for it where wires meet.
+  const standsFor = lampsOfPlugs(build);
+  for (const [plugId, loadId] of standsFor) {
+    const place = places.get(loadId);
+    if (place) places.set(plugId, place);
+  }
   const neighbours = new Map<Id, Id[]>();
   for (const { from, to } of Object.values(build.wires))
     for (const [here, there] of [
       [from.elementId, to.elementId],
       [to.elementId, from.elementId],
     ] as const)
-      neighbours.set(here, [...(neighbours.get(here) ?? []), there]);
+      neighbours.set(here, [...(neighbours.get(here) ?? []), standsFor.get(there) ?? there]);
   // Lamps pull harder than the panel: a splice sits at its lamps, a ground beside them.
   const isLamp = (id: Id) => build.elements[id]?.kind === 'lampLoad';
   for (const onlyLamps of [true, false]) {
@@ -60,6 +66,23 @@ export function elementPlaces(build: Build): Map<Id, Position> {
     }
   }
   return places;
+}
+
+/** Plugs whose lamp half goes to one lamp alone, with that lamp's part of the circuit. */
+function lampsOfPlugs(build: Build): Map<Id, Id> {
+  const behind = new Map<Id, Set<Id>>();
+  for (const { from, to } of Object.values(build.wires))
+    for (const [here, there] of [
+      [from, to],
+      [to, from],
+    ] as const)
+      if (build.elements[here.elementId]?.kind === 'connector' && here.terminal.startsWith('b'))
+        behind.set(here.elementId, (behind.get(here.elementId) ?? new Set()).add(there.elementId));
+  return new Map(
+    [...behind].flatMap(([plugId, [first, ...more]]) =>
+      first && more.length === 0 && build.elements[first]?.kind === 'lampLoad' ? [[plugId, first] as const] : [],
+    ),
+  );
 }
 
 /**

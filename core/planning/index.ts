@@ -1,4 +1,6 @@
 export { type Apart, planApart } from './apart/planApart.ts';
+export { areOnPlugs, planLampPlugs, planLampPlugsOut } from './methods/lampPlugs.ts';
+export { planMoveSource } from './methods/moveSource.ts';
 export { type ModuleOnLead, moduleInFeed, moduleOnLead } from './ownLeads/moduleOnLead.ts';
 export { leadAround, type ModuleWish, planModule, planModuleOut } from './ownLeads/planModule.ts';
 export { lampsOfFactory, type OwnLampWish, ownLead, planOwnLamp } from './ownLeads/planOwnLamp.ts';
@@ -11,5 +13,6 @@ export { planDiode, planFlashResistor, planPlug } from './planParts.ts';
 export { planRefit } from './planRefit.ts';
 export { planRoutes } from './planRoutes.ts';
 export { planThickerWire, type ThickerWire } from './planThicker.ts';
-export { planGroundBus, planGroundSwitch, planOwnGround } from './switches/groundSide.ts';
+export { planGroundBus, planGroundReturn, planGroundSwitch, planOwnGround } from './switches/groundSide.ts';
 export { planSwitchLight, planSwitchPart, switchLight } from './switches/planSwitch.ts';
+export { planSwitchSide, switchSideOf } from './switches/switchSide.ts';

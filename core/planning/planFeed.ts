@@ -40,6 +40,7 @@ import { GROUND_LEAD_MM, legsMm, PANEL_TO_SWITCH_MM, runMm, TAP_LEAD_MM } from '
 import { isHousing, shareHousing } from '../place/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import type { Amps, Millimetres, Volts } from '../units/index.ts';
+import { planByHabit } from './methods/byHabit.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
 import { planRefit } from './planRefit.ts';
 import { thinnestFor } from './planThicker.ts';
@@ -473,9 +474,9 @@ export function planFeed(build: Build, asked: FeedWish, newId: () => Id): Result
     ...joinFunction(build, wish, lamps),
   ];
   const tried = applyDrafts(build, drafts);
-  return tried.ok
-    ? ok([...drafts, ...planRefit(tried.value, head.id)])
-    : refused({ kind: 'refused', message: tried.reason.message });
+  if (!tried.ok) return refused({ kind: 'refused', message: tried.reason.message });
+  const sized = [...drafts, ...planRefit(tried.value, head.id)];
+  return ok([...sized, ...planByHabit(build, sized, head.id, wish.lampIds, newId)]);
 }
 
 /** The wire that ended capped goes into the joint that takes its place. */

@@ -4,6 +4,8 @@ export { type LeadChoice, type LeadQuestion, lampsOnLead, lampsOnSource, leadCho
 export { type SpareChoice, type SpareKind, type SpareWish, spareChoices } from './choices/spareChoices.ts';
 export { estimateOf, hoursText, learnedHours, type SpentOn, spentOn } from './hours.ts';
 export { likeUnit } from './likeUnit.ts';
+export { askMethods, METHOD_QUESTIONS, type MethodQuestion } from './methods/askMethods.ts';
+export type { Comparison, Prices, WiringMethod } from './methods/compare.ts';
 export { alternatives } from './parts/alternatives.ts';
 export {
   boughtQuantity,
@@ -14,6 +16,5 @@ export {
   type PartLine,
   partsList,
 } from './parts/partsList.ts';
-export { type Comparison, compareLooms, compareRuns, type Prices, type WiringMethod } from './parts/wiringMethods.ts';
 export { type Purpose, sharedPurpose, signalLead } from './purposes.ts';
 export { type SurveyPart, type SurveyQuestion, surveyProgress, surveyQuestions } from './surveyList.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { SHELF } from '../../demo/shelf.ts';
-import { applied, countingIds, furtherIds, testTruck } from '../../demo/testUnit.ts';
+import { applied, countingIds, testTruck } from '../../demo/testUnit.ts';
 import { demoUnits } from '../../demo/world.ts';
 import { bodyOf } from '../body/index.ts';
 import type { Build } from '../document/index.ts';
@@ -14,7 +14,6 @@ import { estimateOf, learnedHours, spentOn } from './hours.ts';
 import { alternatives } from './parts/alternatives.ts';
 import { boughtQuantity, partsList } from './parts/partsList.ts';
 import { shrinkFor } from './parts/shrink.ts';
-import { compareLooms, compareRuns } from './parts/wiringMethods.ts';
 
 /** A pair of strobes on a feed of their own. */
 const warnTruck = () =>
@@ -273,100 +272,5 @@ describe('short of a lamp', () => {
     const found = alternatives(unit.build, ids, [thirsty]);
     expect(found[0]!.differs.some((words) => words.endsWith('A more'))).toBe(true);
     expect(found[0]!.brings.some((words) => /channel|fuse|good for/.test(inWords(words)))).toBe(true);
-  });
-});
-
-describe('two ways to do the same wiring', () => {
-  const units = demoUnits(new Date('2026-01-20T12:00:00Z'), countingIds());
-  const truck = units.find((build) => build.unit.tag === 'SR-07')!;
-  const feedsOf = (build: typeof truck) => assess(build).feeds.map(({ feed }) => feed);
-  const long = (build: typeof truck) =>
-    feedsOf(build).filter((feed) => feed.wires.some((wire) => wire.lengthMm > 1000 && wire.lengthMm <= 12_000));
-  const prices = (build: typeof truck) =>
-    new Map(partsList(build, assess(build).feeds).map((part) => [part.key, 2] as const));
-
-  it('ready looms: a loom for every long wire, half of its crimps, less work and more wire; and back again', () => {
-    const [feed] = long(truck);
-    const answer = compareLooms(truck, [feed!], new Map([...prices(truck), ['ready-loom 3', 9], ['ready-loom 8', 20]]));
-    if (!answer.ok) throw new Error(answer.reason);
-    const [own, looms] = answer.methods;
-    const count = feed!.wires.filter((wire) => wire.lengthMm >= 1000).length;
-    expect(looms.figures.wireMm).toBeGreaterThan(own.figures.wireMm);
-    expect(looms.lost).toEqual([]);
-    const built = applied(truck, looms.operations);
-    const joining = (build: typeof truck) =>
-      jobSteps(build, assess(build).feeds)
-        .filter((step) => step.kind === 'join')
-        .reduce((sum, step) => sum + step.minutes, 0);
-    expect(joining(truck) - joining(built)).toBe(2 * count);
-    const lines = partsList(built, assess(built).feeds).filter((part) => part.key.startsWith('ready-loom'));
-    expect(lines.reduce((sum, line) => sum + line.quantity, 0)).toBe(count);
-    const crimps = (build: typeof truck) =>
-      partsList(build, assess(build).feeds)
-        .filter((part) => /crimp|lug/.test(part.name))
-        .reduce((sum, part) => sum + part.quantity, 0);
-    // A loom brings the plug of its lamp end along; where it ends in a splice, that is still made.
-    const atLamps = feed!.wires.filter(
-      ({ to, lengthMm }) => lengthMm >= 1000 && truck.elements[to.elementId]!.kind === 'lampLoad',
-    ).length;
-    expect(atLamps).toBeGreaterThan(0);
-    expect(crimps(truck) - crimps(built)).toBe(atLamps);
-    const back = compareLooms(built, [feedsOf(built).find((each) => each.fuse.id === feed!.fuse.id)!], prices(built));
-    if (!back.ok) throw new Error(back.reason);
-    expect(back.methods.map((method) => method.name)).toEqual(['Ready looms', 'Own wire']);
-    expect(crimps(applied(built, back.methods[1].operations))).toBe(crimps(truck));
-  });
-
-  it('one run for two functions: a fuse and wire less, and one function that is no longer switched by itself', () => {
-    // Two strobes by one switch, two markers by another, all at the rear.
-    const unit = testTruck()
-      .lamp('ST-0303', 'rear', { xMm: 7400, yMm: 700, zMm: 900 })
-      .lamp('MK-0102', 'rear', { xMm: 7400, yMm: 500, zMm: 900 });
-    const tags = (key: string) =>
-      Object.values(unit.build.lamps)
-        .filter((lamp) => lamp.modelKey === key)
-        .map((lamp) => lamp.tag)
-        .join(' ');
-    const feed = (name: string, slot: string, key: string) =>
-      unit.feed({
-        name,
-        slot,
-        tags: tags(key),
-        pattern: 'steady',
-        wanted: 'always',
-        control: { name: `${name} switch`, kind: 'switch', signal: null, ratingA: 20 },
-      });
-    feed('Warn', 'hot', 'ST-0303');
-    feed('Mark', 'key', 'MK-0102');
-    const { build } = unit;
-    const feeds = feedsOf(build);
-    expect(feeds.map((each) => each.fuse.name).sort()).toEqual(['Mark', 'Warn']);
-    const ordered = [...feeds].sort((a, b) => b.fuse.name.localeCompare(a.fuse.name));
-    const answer = compareRuns(build, ordered, prices(build), furtherIds());
-    if (!answer.ok) throw new Error(answer.reason);
-    const [each, one] = answer.methods;
-    expect([each.figures.fuses, one.figures.fuses]).toEqual([2, 1]);
-    expect(one.figures.wireMm).toBeLessThan(each.figures.wireMm);
-    expect(one.figures.minutes).toBeLessThan(each.figures.minutes);
-    expect(one.figures.partsMarks).toBeLessThan(each.figures.partsMarks);
-    expect(one.lost).toEqual(['Mark']);
-    const grouped = feedsOf(applied(build, one.operations));
-    expect(grouped).toHaveLength(1);
-    expect(grouped[0]!.lamps.map((lamp) => lamp.tag).sort()).toEqual(
-      Object.values(build.lamps)
-        .map((lamp) => lamp.tag)
-        .sort(),
-    );
-    // The build itself is as it was.
-    expect(feedsOf(build)).toHaveLength(2);
-  });
-
-  it('says why it cannot be compared', () => {
-    expect(compareRuns(truck, long(truck).slice(0, 1), new Map(), furtherIds())).toEqual({
-      ok: false,
-      reason: 'Choose two feeds or more.',
-    });
-    const brief = { ...long(truck)[0]!, wires: [] };
-    expect(compareLooms(truck, [brief], new Map())).toMatchObject({ ok: false });
   });
 });

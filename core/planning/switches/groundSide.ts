@@ -1,4 +1,4 @@
-/** Grounds of lamps: straight to metal where they sit, or back through a switch on the ground side. */
+/** Grounds of lamps: straight to metal where they sit, back by one wire or to a bus, or back through a switch on the ground side. */
 
 import {
   applyDrafts,
@@ -107,11 +107,30 @@ function returnsOf(build: Build, lampIds: readonly Id[], newId: () => Id) {
   const wires: Wire[] = [];
   const join = (from: Wire['from'], to: Wire['to'], lengthMm: Millimetres, size = gauge) =>
     wires.push({ id: newId(), from, to, table, gauge: size, colour: 'black', lengthMm, loomLengthMm: null });
+  /** One wire collects them, as it comes along: each joint has the wire that comes, the one that goes on and the lamp's. */
+  const collect = (returns: readonly Return[], start: Position, end: Terminal): void => {
+    const chain = nearestFirst(returns, start);
+    let [to, here] = [end, start];
+    for (const [index, { lamp, from }] of chain.entries()) {
+      const lengthMm = runMm(lamp.position, here);
+      if (index === chain.length - 1) join(from, to, lengthMm);
+      else {
+        const meeting: Element = { id: newId(), kind: 'splice', name: `Return of ${lamp.tag}` };
+        elements.push(meeting);
+        const at: Terminal = { elementId: meeting.id, terminal: 'join' };
+        join(at, to, lengthMm);
+        join(from, at, GROUND_LEAD_MM);
+        to = at;
+        here = lamp.position;
+      }
+    }
+  };
   return {
     found,
     table,
     elements,
     join,
+    collect,
     /** `keptId`: what was there already and the new wires go to. */
     operations: (keptId: Id | null = null, controls: Control[] = []): OperationDraft[] => {
       const changes: OperationDraft[] = [
@@ -138,7 +157,7 @@ export function planGroundSwitch(
   control: { id: Id } | Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>,
   newId: () => Id,
 ): Result<OperationDraft[], GroundRefusal> {
-  const { found, elements, join, operations } = returnsOf(build, lampIds, newId);
+  const { found, elements, join, collect, operations } = returnsOf(build, lampIds, newId);
   if (found.length === 0)
     return refused({ kind: 'notFed', message: 'Feed these lamps first; then their ground can be switched.' });
   const known = 'id' in control ? groundSwitchOf(build, control.id) : undefined;
@@ -151,23 +170,7 @@ export function planGroundSwitch(
     elements.push(contact, ground);
     join({ elementId: contact.id, terminal: 'out' }, { elementId: ground.id, terminal: 'join' }, GROUND_LEAD_MM);
   }
-  // One wire collects them, as it comes along: each joint has the wire that comes, the one that goes on and the lamp's.
-  const chain = nearestFirst(found, placeOf(build, controlId));
-  let to: Terminal = { elementId: contactId, terminal: 'in' };
-  let here = placeOf(build, controlId);
-  for (const [index, { lamp, from }] of chain.entries()) {
-    const lengthMm = runMm(lamp.position, here);
-    if (index === chain.length - 1) join(from, to, lengthMm);
-    else {
-      const meeting: Element = { id: newId(), kind: 'splice', name: `Return of ${lamp.tag}` };
-      elements.push(meeting);
-      const at: Terminal = { elementId: meeting.id, terminal: 'join' };
-      join(at, to, lengthMm);
-      join(from, at, GROUND_LEAD_MM);
-      to = at;
-      here = lamp.position;
-    }
-  }
+  collect(found, placeOf(build, controlId), { elementId: contactId, terminal: 'in' });
   const controls = 'id' in control ? [] : [{ id: controlId, ...control }];
   return ok(withSizes(build, operations(known?.id ?? null, controls), lampIds));
 }
@@ -195,6 +198,16 @@ export function planOwnGround(build: Build, lampIds: readonly Id[], newId: () =>
     join(from, { elementId: ground.id, terminal: 'join' }, GROUND_LEAD_MM);
   }
   return operations();
+}
+
+/** Brings the grounds of lamps back by one wire that collects them, to metal at the panel. */
+export function planGroundReturn(build: Build, lampIds: readonly Id[], newId: () => Id): OperationDraft[] {
+  const { found, elements, collect, operations } = returnsOf(build, lampIds, newId);
+  if (found.length === 0) return [];
+  const ground: Element = { id: newId(), kind: 'ground', name: 'Ground at the panel' };
+  elements.push(ground);
+  collect(found, build.fusePanel.position, { elementId: ground.id, terminal: 'join' });
+  return withSizes(build, operations(), lampIds);
 }
 
 /** Brings the grounds of lamps back to a bus at the panel: a way each, and one thick wire to metal. */

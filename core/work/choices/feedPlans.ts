@@ -2,18 +2,9 @@
  * Complete ways to feed every lamp that has no feed: which share one, from which source, by which control, in which wire.
  * Each is worked out on a copy with all its findings, so that what is chosen between is what one would get.
  */
-import { type AssessedFeed, CONTINUOUS_RATIO, ratedCurrentA } from '../../circuit/index.ts';
+import { ratedCurrentA } from '../../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type Lamp, type OperationDraft } from '../../document/index.ts';
-import {
-  placeOf,
-  SIGNAL_WORDS,
-  signalOfSlot,
-  slotHeadroomA,
-  slotWhen,
-  sourceInBox,
-  takesHolder,
-  unfedLamps,
-} from '../../graph/index.ts';
+import { placeOf, SIGNAL_WORDS, signalOfSlot, sourceInBox, unfedLamps } from '../../graph/index.ts';
 import { legsMm, usualColour } from '../../harness/index.ts';
 import { compareTags, tagList } from '../../place/index.ts';
 import { planFeed } from '../../planning/index.ts';
@@ -21,6 +12,7 @@ import { assess, type Finding, isOpen } from '../../rules/index.ts';
 import { jobSteps } from '../../steps/index.ts';
 import { type Amps, conductor } from '../../units/index.ts';
 import { type Purpose, purposeOf, signalLead } from '../purposes.ts';
+import { crewSource, type Supply } from './crewSource.ts';
 
 /** Copper, grams a millimetre of length and square millimetre of area. */
 const COPPER_G = 8.96e-3;
@@ -28,7 +20,6 @@ const COPPER_G = 8.96e-3;
 const RELAY_FROM_A = 8;
 const RELAY_A = 30;
 export type Grouping = 'together' | 'byEnd' | 'byPair';
-export type Supply = 'own' | 'battery';
 
 interface Group {
   purpose: Purpose;
@@ -65,31 +56,6 @@ function groupsOf(build: Build, lamps: readonly Lamp[], grouping: Grouping): Gro
           ? `${group.purpose.name}, ${END_NAMES[group.lamps[0]!.face]}`
           : `${group.purpose.name} ${tagList(group.lamps.map(({ tag }) => tag))}`.slice(0, 40),
   }));
-}
-
-interface Taken {
-  slotId: Id | null;
-  operations: OperationDraft[];
-}
-
-/** The spare slot, always hot and without a tap, that has just enough room; the battery where there is none. */
-function crewSource(build: Build, feeds: readonly AssessedFeed[], needA: Amps, supply: Supply): Taken {
-  if (supply === 'battery') return { slotId: null, operations: [] };
-  const tapped = new Set(feeds.flatMap(({ feed }) => feed.slot?.id ?? []));
-  const best = Object.values(build.slots)
-    .filter(
-      (slot) =>
-        slot.feeds === '' &&
-        !tapped.has(slot.id) &&
-        // A bolted fuse begins where blades end.
-        (slot.kind !== 'slot' || takesHolder(slot)) &&
-        slotWhen(slot, build.electrics.systemVoltageV) === 'always',
-    )
-    .map((slot) => ({ slot, roomA: slotHeadroomA(slot, 0) }))
-    .filter(({ roomA }) => roomA * CONTINUOUS_RATIO >= needA)
-    // Larger ones stay for larger loads.
-    .sort((a, b) => a.roomA - b.roomA)[0];
-  return { slotId: best?.slot.id ?? null, operations: [] };
 }
 
 export interface FeedPlan {
