@@ -159,9 +159,9 @@ export async function buildApp({
   const auth = authService(database, clock);
   const lists = unitLists(database, judge, clock);
   const fleets = fleetsService(database);
-  const units = unitsService({ repository, fleets, clock, judge });
   const shelf = shelfService(database);
   const shop = shopService({ database, clock });
+  const units = unitsService({ repository, fleets, clock, judge, habits: shop.habits });
   const hub = newsHub({ auth, units, shop, onError: onError('news could not be read') });
   await app.register(authPlugin, { auth });
   await app.register(healthRoutes, { database, units: repository, lastBackup, clock });

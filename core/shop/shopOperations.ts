@@ -1,7 +1,7 @@
 /** Operations on the shop: the only way it changes. Each carries an id made by the client and is applied once. */
 import { enablePatches, type Patch, produceWithPatches } from 'immer';
 import * as z from 'zod';
-import { type Change, documentProblem, Id, Loom, list, table } from '../document/index.ts';
+import { type Change, documentProblem, Id, Loom, list, table, WiringHabits } from '../document/index.ts';
 import { ok, type Result, refused } from '../result.ts';
 import {
   Bay,
@@ -54,6 +54,7 @@ export const ShopOperation = z.discriminatedUnion('kind', [
   z.object({ ...base, kind: z.literal('putLoom'), loom: Loom }),
   z.object({ ...base, kind: z.literal('dropLoom'), loomKey: Loom.shape.key }),
   z.object({ ...base, kind: z.literal('setRates'), rates: Shop.shape.rates }),
+  z.object({ ...base, kind: z.literal('setHabits'), changes: WiringHabits }),
 ]);
 export type ShopOperation = z.infer<typeof ShopOperation>;
 type WithoutId<T> = T extends unknown ? Omit<T, 'id'> : never;
@@ -232,6 +233,9 @@ function change(draft: Shop, operation: ShopDraft): void {
       return;
     case 'setRates':
       draft.rates = operation.rates;
+      return;
+    case 'setHabits':
+      Object.assign(draft.habits, operation.changes);
       return;
     default:
       operation satisfies never;

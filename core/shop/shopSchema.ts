@@ -1,6 +1,6 @@
 /** The shop as one document: who works when, what bays there are, which units are on the board, parts and the plan. */
 import * as z from 'zod';
-import { Id, key, Loom, line, list, table, trimmedLine } from '../document/index.ts';
+import { Id, key, Loom, line, list, table, trimmedLine, WiringHabits } from '../document/index.ts';
 import { ClockTime, ShopDate, ShopTime } from './shopTime.ts';
 
 export const SHOP_VERSION = 1;
@@ -104,6 +104,7 @@ export const Shop = z.object({
     bays: table(Id, Id, 500).describe('unit to bay'),
   }),
   looms: table(Loom.shape.key, Loom, 500).default({}).describe('ready looms that the shop knows'),
+  habits: WiringHabits.default({}).describe('how lamps are wired here: what a new unit begins with'),
   rates: z.object({
     hourMarks: z.number().min(0).max(1000),
     markUpShare: z.number().min(0).max(3),
@@ -121,6 +122,7 @@ export const newShop = (): Shop => ({
   reserved: {},
   plan: { steps: {}, bays: {} },
   looms: {},
+  habits: {},
   rates: { hourMarks: 60, markUpShare: 0.2 },
 });
 

@@ -8,6 +8,7 @@ import {
   readField,
   type Sender,
   takeOperations,
+  type WiringHabits,
 } from '../../core/document/index.ts';
 import { ok } from '../../core/result.ts';
 import {
@@ -115,6 +116,16 @@ export function shopService({ database, clock }: ShopOptions) {
     changes,
 
     get: () => read(),
+
+    /** How lamps are wired here; the usual while the record of the shop cannot be read: units go on. */
+    habits: () =>
+      read().then(
+        ({ shop }) => shop.habits,
+        (error: unknown): WiringHabits => {
+          if (error instanceof ApiError) return {};
+          throw error;
+        },
+      ),
 
     /** How far the log has come. */
     revision: () => rows.revision(),

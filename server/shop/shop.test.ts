@@ -97,6 +97,32 @@ describe('the shop', () => {
     expect((await send(installer, windows.other, revision, count)).outcomes[0]!.status).toBe('applied');
   });
 
+  it('a new unit begins with how lamps are wired here; one that stands already stays as it is', async () => {
+    const { revision } = await shopNow();
+    const known = await unitIdOf(lead, 'SR-07');
+    const said = await send(lead, windows.lead, revision, {
+      kind: 'setHabits',
+      changes: { ground: 'bus', joints: 'solder' },
+    });
+    expect(said.outcomes[0]!.status).toBe('applied');
+    const later = await send(lead, windows.lead, revision + 1, { kind: 'setHabits', changes: { joints: 'crimp' } });
+    expect(later.outcomes[0]!.status).toBe('applied');
+    const id = uuidv7();
+    const made = await lead.send('POST', '/api/units', {
+      id,
+      tag: 'SR-88',
+      name: 'As we do it',
+      bodyId: 'van',
+      parameters: {},
+      systemVoltageV: 12,
+    });
+    expect(made.statusCode).toBeLessThan(300);
+    const habitsOf = async (unitId: string) =>
+      (await lead.get(`/api/units/${unitId}`)).json<{ build: { habits: unknown } }>().build.habits;
+    expect(await habitsOf(id)).toEqual({ ground: 'bus', joints: 'crimp' });
+    expect(await habitsOf(known)).toEqual({});
+  });
+
   it('refuses what is no operation, and says where', async () => {
     const answer = await lead.send('POST', '/api/shop/operations', {
       baseRevision: 0,

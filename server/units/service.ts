@@ -22,6 +22,7 @@ import {
   type SentOperation,
   takeOperations,
   type UndoRow,
+  type WiringHabits,
 } from '../../core/document/index.ts';
 import { ok } from '../../core/result.ts';
 import { likeUnit } from '../../core/work/index.ts';
@@ -48,9 +49,11 @@ export interface UnitsOptions {
   fleets: FleetsService;
   clock: Clock;
   judge: Judge;
+  /** How lamps are wired in this shop: what a new unit begins with. */
+  habits(): Promise<WiringHabits>;
 }
 
-export function unitsService({ repository, fleets, clock, judge }: UnitsOptions) {
+export function unitsService({ repository, fleets, clock, judge, habits }: UnitsOptions) {
   /** Says 'changed' with the unit's id after each commit; the news itself is read from the log, so other processes' commits count too. */
   const changes = new EventEmitter();
   const builds = buildCache();
@@ -175,6 +178,7 @@ export function unitsService({ repository, fleets, clock, judge }: UnitsOptions)
         panelPosition,
         panelPlace: usualPanelPlace(given.bodyId),
         packIds: usualPacks(given.bodyId),
+        habits: await habits(),
       });
       const fleetId = given.fleetId ?? (await fleets.onlyOne());
       try {

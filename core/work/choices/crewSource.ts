@@ -1,6 +1,6 @@
 /** Where a feed of the crew's takes its power when nobody has chosen. */
 import { type AssessedFeed, CONTINUOUS_RATIO } from '../../circuit/index.ts';
-import type { Build, Id, OperationDraft } from '../../document/index.ts';
+import { type Build, habitsOf, type Id, type OperationDraft, type Slot } from '../../document/index.ts';
 import { slotHeadroomA, slotWhen, takesHolder } from '../../graph/index.ts';
 import type { Amps } from '../../units/index.ts';
 
@@ -21,6 +21,7 @@ export function crewSource(
   when: 'always' | 'ignition' = 'always',
 ): Taken {
   if (supply === 'battery') return { slotId: null, operations: [] };
+  const rank = ({ kind }: Slot) => (habitsOf(build).supply === 'prewire' && kind === 'prewire' ? 0 : 1);
   const tapped = new Set(feeds.flatMap(({ feed }) => feed.slot?.id ?? []));
   const best = Object.values(build.slots)
     .filter(
@@ -33,7 +34,7 @@ export function crewSource(
     )
     .map((slot) => ({ slot, roomA: slotHeadroomA(slot, 0) }))
     .filter(({ roomA }) => roomA * CONTINUOUS_RATIO >= needA)
-    // Larger ones stay for larger loads.
-    .sort((a, b) => a.roomA - b.roomA)[0];
+    // Prepared leads first where that is the habit; larger ones stay for larger loads.
+    .sort((a, b) => rank(a.slot) - rank(b.slot) || a.roomA - b.roomA)[0];
   return { slotId: best?.slot.id ?? null, operations: [] };
 }

@@ -231,7 +231,7 @@ function leastWire(build: Build, lamps: readonly Lamp[]): number {
 }
 
 /**
- * All plans that differ, best first: fewest stops, then fewest lamps left, then least time. Meant for a worker: each is
+ * All plans that differ, best first: fewest stops, then fewest lamps left, then as it is done on this unit, then least time. Meant for a worker: each is
  * assessed whole.
  */
 export function feedPlans(build: Build, table: 'awg' | 'metric', newId: () => Id): FeedPlans {
@@ -256,7 +256,14 @@ export function feedPlans(build: Build, table: 'awg' | 'metric', newId: () => Id
   const seen = new Set<string>();
   const distinct = plans.filter((plan) => !seen.has(looks(plan)) && seen.add(looks(plan)));
   const stops = ({ brings }: FeedPlan) => brings.filter(({ severity }) => severity === 'stop').length;
-  distinct.sort((a, b) => stops(a) - stops(b) || a.left.length - b.left.length || a.minutes - b.minutes);
+  // What nobody has said is no habit: then the quickest comes first.
+  const { grouping, supply } = build.habits;
+  const isOther = (plan: FeedPlan) =>
+    Number(grouping !== undefined && (grouping === 'together') !== (plan.grouping === 'together')) +
+    Number(supply !== undefined && (supply === 'battery') !== (plan.supply === 'battery'));
+  distinct.sort(
+    (a, b) => stops(a) - stops(b) || a.left.length - b.left.length || isOther(a) - isOther(b) || a.minutes - b.minutes,
+  );
   const always = drafts[0]!.draft.left.filter(({ tags }) =>
     drafts.every(({ draft }) => draft.left.some((each) => each.tags === tags)),
   );

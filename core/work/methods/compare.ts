@@ -4,7 +4,7 @@
  */
 
 import { bodyOf } from '../../body/index.ts';
-import type { AssessedFeed } from '../../circuit/index.ts';
+import { type AssessedFeed, keptFigures } from '../../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type OperationDraft } from '../../document/index.ts';
 import { deriveFeeds, type Feed, returnWay, wireEnds, wiresRun } from '../../graph/index.ts';
 import { bundlesOf, jointList, planLengths, throughNode, wireRoutes } from '../../harness/index.ts';
@@ -150,15 +150,26 @@ function finished(build: Build, lampIds: ReadonlySet<Id>, operations: readonly O
     const cut = planLengths(current, routes);
     return cut ? [cut] : [];
   });
-  for (const { fuse, lamps } of deriveFeedsAfter(build, all))
-    if (lamps.some(({ id }) => lampIds.has(id))) take((current) => planRefit(current, fuse.id));
+  const lost = lossRatios(build, lampIds);
+  // What lost too much before does so by no fault of the way: thicker wire for it is another question.
+  take((current) =>
+    [...lossRatios(current, lampIds)].flatMap(([fuseId, ratio]) =>
+      ratio > (lost.get(fuseId) ?? 0) + 1e-6 ? planRefit(current, fuseId) : [],
+    ),
+  );
   return all;
 }
 
-function deriveFeedsAfter(build: Build, operations: readonly OperationDraft[]): Feed[] {
-  const after = applyDrafts(build, operations);
-  return after.ok ? deriveFeeds(after.value) : [];
-}
+/** By the fuses of feeds of some lamps: of what may be lost, the part that is. */
+const lossRatios = (build: Build, lampIds: ReadonlySet<Id>): Map<Id, number> =>
+  new Map(
+    deriveFeeds(build)
+      .filter(({ lamps }) => lamps.some(({ id }) => lampIds.has(id)))
+      .map((feed) => {
+        const { dropV, dropBudgetV } = keptFigures(build, feed);
+        return [feed.fuse.id, dropV / dropBudgetV];
+      }),
+  );
 
 /** How the lamps of some feeds are wired now, and other ways, each tried on a copy; the first of `ways` is how it is now. */
 export function compared(build: Build, feeds: readonly Feed[], ways: readonly Way[], prices: Prices): Comparison {

@@ -230,6 +230,17 @@ describe('joints', () => {
   });
 });
 
+it('a feed that loses too much already does so crimped and soldered alike: thicker wire is another question', () => {
+  const { build } = warned();
+  const thin = applied(build, [
+    { kind: 'editWires', wireIds: only(build).feed.wires.map(({ id }) => id), changes: { gauge: '0.75' } },
+    { kind: 'setElectrics', changes: { seenLossPercent: 0.5 } },
+  ]);
+  const [crimped, soldered] = answered(compareJoints(thin, [only(thin).feed], new Map()));
+  expect(crimped!.figures.worstLossRatio).toBeGreaterThan(1.2);
+  expect(soldered!.figures.worstLossRatio).toBeCloseTo(crimped!.figures.worstLossRatio, 9);
+});
+
 describe('grounds', () => {
   const { build } = warned();
   const ways = answered(compareGrounds(build, [only(build).feed], new Map(), newId));

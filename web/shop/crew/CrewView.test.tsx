@@ -162,6 +162,16 @@ describe('crew and bays', () => {
     ]);
   });
 
+  it('how lamps are wired here is said by the lead, and read by the others', async () => {
+    const { operations, unmount } = await show();
+    await userEvent.click(screen.getByLabelText('Ground, as a rule'));
+    await userEvent.click(await screen.findByText('star to a bus', { selector: '.ant-select-item-option-content' }));
+    await waitFor(() => expect(operations()).toMatchObject([{ kind: 'setHabits', changes: { ground: 'bus' } }]));
+    unmount();
+    await show('installer');
+    expect(screen.getByLabelText('Ground, as a rule')).toHaveProperty('disabled', true);
+  });
+
   it('somebody is taken out only after a question', async () => {
     const { operations } = await show();
     await userEvent.click(within(screen.getByLabelText(tamsin().name)).getByText('Take out'));

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { newId } from '../../app/ids.ts';
 import type { ShopUse } from '../../app/useShop.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
+import { HabitFields } from '../../ui/HabitFields.tsx';
 import { CREW_COLOURS } from '../../ui/tokens.ts';
 import '../../unit/unit.css';
 import { BayRow } from './BayRow.tsx';
@@ -19,7 +20,7 @@ const USUAL_DAY = [
 /** Who works here and when, the bays, and what an hour costs. */
 export function CrewView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
   const { data, mayPlan, act } = shop;
-  const { workers, bays, rates } = data.shop;
+  const { workers, bays, rates, habits } = data.shop;
   const addWorker = () =>
     act({
       kind: 'putWorker',
@@ -92,6 +93,17 @@ export function CrewView({ shop, tabs }: { shop: ShopUse; tabs: ReactNode }) {
           {Object.values(bays).map((bay) =>
             mayPlan ? <BayRow key={bay.id} bay={bay} shop={shop} /> : <BayToRead key={bay.id} bay={bay} />,
           )}
+        </section>
+        <section aria-label="How lamps are wired here" className="habits-of-shop">
+          <header className="paper-head">
+            <h2>How lamps are wired here</h2>
+          </header>
+          <p className="muted">New units begin with it; each unit, and each feed of it, may be wired otherwise.</p>
+          <HabitFields
+            habits={habits}
+            disabled={!mayPlan}
+            onChange={(changes) => act({ kind: 'setHabits', changes })}
+          />
         </section>
       </div>
     </div>

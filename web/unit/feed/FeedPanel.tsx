@@ -1,4 +1,4 @@
-import { Select } from 'antd';
+import { Button, Select } from 'antd';
 import { type AssessedFeed, farEndName } from '../../../core/circuit/index.ts';
 import { WireColour } from '../../../core/document/index.ts';
 import { isSized, isUnits } from '../../../core/graph/index.ts';
@@ -20,7 +20,7 @@ import { SourceRows } from './SourceRows.tsx';
 import { SwitchRows } from './SwitchRows.tsx';
 import { TakeApart } from './TakeApart.tsx';
 
-export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
+export function FeedPanel({ assessed, onCompare }: { assessed: AssessedFeed; onCompare(): void }) {
   const { build, mayEdit, act } = useUnit();
   const dispatch = useAppDispatch();
   const { feed, figures } = assessed;
@@ -124,6 +124,9 @@ export function FeedPanel({ assessed }: { assessed: AssessedFeed }) {
       <ShortLine assessed={assessed} />
       <h3>Chain of limits</h3>
       <Limits assessed={assessed} />
+      <Button className="other-ways" onClick={onCompare}>
+        Other ways to wire it …
+      </Button>
       {mayEdit && <FeedChanges key={feed.fuse.id} assessed={assessed} />}
     </section>
   );

@@ -13,6 +13,7 @@ import type { SheetLayout } from '../../sheet/layout.ts';
 import { type RouteChoice, RoutesLayer } from '../../sheet/RoutesLayer.tsx';
 import { Sheet } from '../../sheet/Sheet.tsx';
 import { Findings } from '../Findings.tsx';
+import { FeedMethods } from '../methods/FeedMethods.tsx';
 import { unitActions } from '../unitSlice.ts';
 import { usePlacing } from '../usePlacing.ts';
 import { useUnit } from '../useUnit.ts';
@@ -23,6 +24,7 @@ import { FeedDiagram } from './FeedDiagram.tsx';
 import { FeedPanel } from './FeedPanel.tsx';
 import { FeedTotals } from './FeedTotals.tsx';
 import { FileLinks } from './FileLinks.tsx';
+import { HabitsRow } from './HabitsRow.tsx';
 import { JointsView } from './JointsView.tsx';
 import { useChosenLead } from './leads/chosenLead.ts';
 import type { PlannedModule } from './leads/LeadChain.tsx';
@@ -65,6 +67,7 @@ export function FeedStage() {
   const [making, setMaking] = useState(false);
   const [sparing, setSparing] = useState(false);
   const [planning, setPlanning] = useState(false);
+  const [comparing, setComparing] = useState(false);
   const [routeChoice, setRouteChoice] = useState<RouteChoice | null>(null);
   const { lead, choose: chooseLead } = useChosenLead(build);
   const [view, setView] = useState<(typeof VIEWS)[number]['key']>(lead ? 'leads' : 'diagram');
@@ -200,6 +203,8 @@ export function FeedStage() {
           ) : (
             <p className="muted hint">Choose a pin to see what it carries and what can be done with its lead.</p>
           )
+        ) : comparing && chosen ? (
+          <FeedMethods key={chosen.feed.fuse.id} feed={chosen.feed} onClose={() => setComparing(false)} />
         ) : planning ? (
           <PlansPanel onClose={() => setPlanning(false)} />
         ) : sparing ? (
@@ -237,12 +242,13 @@ export function FeedStage() {
               </section>
             )}
             {chosen ? (
-              <FeedPanel assessed={chosen} />
+              <FeedPanel assessed={chosen} onCompare={() => setComparing(true)} />
             ) : (
               feeds.length > 0 && (
                 <>
                   <FeedTotals feeds={feeds} />
                   <BudgetRow />
+                  <HabitsRow />
                   <p className="muted hint">Choose a feed in the diagram, or a lamp below it, to see its figures.</p>
                 </>
               )

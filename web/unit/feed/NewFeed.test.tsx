@@ -76,6 +76,17 @@ it('what somebody typed stands when the lamps change', async () => {
   expect(nameField().value).toBe('High stop');
 });
 
+it('what is offered is as lamps are wired on this unit: from the battery, on a loom where one fits', async () => {
+  const habitual = applied(build, [{ kind: 'setHabits', changes: { supply: 'battery', wire: 'loom' } }]);
+  await show(habitual);
+  await store.dispatch(api.util.upsertQueryData('shop', undefined, shopAnswer()));
+  await press('L2');
+  await press('R2');
+  await screen.findByRole('combobox', { name: 'Wired with' });
+  expect(shownIn('Power from')).toContain('Battery, through its own fuse');
+  expect(shownIn('Wired with')).toContain('Two work lamps, 3 m');
+});
+
 it('a ready loom that has a leg for each lamp takes the place of fuse, relay and wire', async () => {
   const { did } = await show();
   await store.dispatch(api.util.upsertQueryData('shop', undefined, shopAnswer()));

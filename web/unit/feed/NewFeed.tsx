@@ -5,6 +5,7 @@ import { FAMILIES, ratedCurrentA } from '../../../core/circuit/index.ts';
 import {
   applyDrafts,
   FuseFamily,
+  habitsOf,
   type Lamp,
   type OperationDraft,
   type WireColour,
@@ -141,6 +142,12 @@ export function NewFeed({
     if (byHand.current.has('source') || byHand.current.has('control')) return;
     form.setFieldsValue(Object.fromEntries(Object.entries(usual()).filter(([field]) => !byHand.current.has(field))));
   }, [lampKey]);
+
+  // Where looms are the habit, the first that fits is offered.
+  const loomOffer = habitsOf(build).wire === 'loom' ? (looms[0]?.key ?? OWN_WIRE) : OWN_WIRE;
+  useEffect(() => {
+    if (!byHand.current.has('loom')) form.setFieldValue('loom', loomOffer);
+  }, [form, loomOffer]);
 
   const finish = () => {
     // What a source makes needless is not on the form, and keeps its value.

@@ -1,7 +1,15 @@
 /** Where a feed can take its power, with what is left there. */
 
 import { type AssessedFeed, CONTINUOUS_RATIO, takenFromSlotA } from '../../../core/circuit/index.ts';
-import type { Build, ElementOf, Id, Plug, Signal, Slot } from '../../../core/document/index.ts';
+import {
+  type Build,
+  type ElementOf,
+  habitsOf,
+  type Id,
+  type Plug,
+  type Signal,
+  type Slot,
+} from '../../../core/document/index.ts';
 import {
   slotHeadroomA,
   slotsInOrder,
@@ -96,7 +104,7 @@ export function sourceOptions(build: Build, feeds: readonly AssessedFeed[], { wh
 
 /**
  * What to offer first: the lead of the driver's signal that the lamps are for; else an end that was capped for as much; else a slot that is spare, live and has
- * room for the load at four fifths of its limit; else the battery.
+ * room for the load at four fifths of its limit; else the battery. A unit's habit may put prepared leads or the battery first.
  */
 export function bestSource(
   build: Build,
@@ -108,14 +116,17 @@ export function bestSource(
   if (lead) return lead.pin ? pinSource(lead.pin.plugId, lead.pin.name) : lead.slot.id;
   const ready = cappedEnds(build).find(({ plannedA }) => plannedA >= maximumA - 1e-9);
   if (ready && maximumA > 0) return ready.id;
-  const spare = slotsInOrder(build).find(
+  const { supply } = habitsOf(build);
+  if (supply === 'battery') return BATTERY;
+  const spare = slotsInOrder(build).filter(
     (slot) =>
       slot.feeds === '' &&
       (slot.kind !== 'slot' || takesHolder(slot)) &&
       ['always', 'ignition'].includes(slotWhen(slot, build.electrics.systemVoltageV)) &&
       slotHeadroomA(slot, takenFromSlotA(feeds, slot.id)) >= maximumA / CONTINUOUS_RATIO,
   );
-  return spare?.id ?? BATTERY;
+  const prepared = supply === 'prewire' ? spare.find(({ kind }) => kind === 'prewire') : undefined;
+  return (prepared ?? spare[0])?.id ?? BATTERY;
 }
 
 export const usualWanted = (build: Build, sourceId: string): 'always' | 'ignition' => {

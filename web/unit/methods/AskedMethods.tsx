@@ -1,0 +1,24 @@
+import type { Id } from '../../../core/document/index.ts';
+import type { MethodQuestion, Prices } from '../../../core/work/index.ts';
+import { useUnit } from '../useUnit.ts';
+import { MethodsAnswer } from './MethodsAnswer.tsx';
+import { useMethods } from './useMethods.ts';
+
+/** A question about some feeds, and its answer when the worker has it. */
+export function AskedMethods({
+  question,
+  fuseIds,
+  prices,
+  hourMarks,
+  onTaken,
+}: {
+  question: MethodQuestion;
+  fuseIds: readonly Id[];
+  prices: Prices;
+  hourMarks: number | null;
+  onTaken(): void;
+}) {
+  const { build } = useUnit();
+  const answer = useMethods(build, question, fuseIds, prices);
+  return <MethodsAnswer answer={answer} hourMarks={hourMarks} onTaken={onTaken} />;
+}
