@@ -28,6 +28,7 @@ import {
   planGroundSwitch,
   planRoutes,
   planSwitchPart,
+  planThickerBehindTails,
   planThickerWire,
 } from '../core/planning/index.ts';
 import type { Result } from '../core/result.ts';
@@ -276,7 +277,9 @@ export class UnitBuilder {
     for (const feed of deriveFeeds(this.build)) {
       const { dropV, dropBudgetV } = feedFigures(this.build, feed);
       if (dropV <= dropBudgetV) continue;
-      for (const draft of planThickerWire(this.build, feed.fuse.id)?.operations ?? []) this.apply(draft);
+      const { id } = feed.fuse;
+      const thicker = planThickerWire(this.build, id) ?? planThickerBehindTails(this.build, id);
+      for (const draft of thicker?.operations ?? []) this.apply(draft);
     }
     return this;
   }

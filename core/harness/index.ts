@@ -13,6 +13,7 @@ export {
 } from './colourCode.ts';
 export { CONNECTORS, connectorByName, type PinSpec } from './connectors.ts';
 export {
+  type CutEnd,
   type CutLine,
   cutList,
   givenEnds,

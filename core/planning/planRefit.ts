@@ -3,6 +3,7 @@ import { fuseForLamps, plannedA, USUAL_BUNDLE } from '../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type OperationDraft, type Wire } from '../document/index.ts';
 import { deriveFeeds, isSized } from '../graph/index.ts';
 import { ampacityA, conductor } from '../units/index.ts';
+import { planThickerBehindTails } from './planTails.ts';
 import { thickerWire, thinnestFor } from './planThicker.ts';
 
 /**
@@ -29,5 +30,8 @@ export function planRefit(build: Build, fuseId: Id): OperationDraft[] {
       operations.push({ kind: 'editWires', wireIds, changes: { gauge: size.gauge as Wire['gauge'] } });
   }
   const fitted = applyDrafts(build, operations);
-  return fitted.ok ? [...operations, ...thickerWire(fitted.value, fuseId).operations] : operations;
+  if (!fitted.ok) return operations;
+  const thicker = thickerWire(fitted.value, fuseId);
+  const behindTails = thicker.within ? null : planThickerBehindTails(fitted.value, fuseId);
+  return [...operations, ...(behindTails ?? thicker).operations];
 }

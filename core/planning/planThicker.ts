@@ -2,9 +2,17 @@
 
 import { feedFigures, isCopperMost, USUAL_BUNDLE, wiresOnWay } from '../circuit/index.ts';
 import type { Build, Id, OperationDraft, Wire } from '../document/index.ts';
-import { deriveFeeds, isSized } from '../graph/index.ts';
+import { deriveFeeds, type Feed, isSized } from '../graph/index.ts';
 import { cutList, takesMm2 } from '../harness/index.ts';
-import { type Amps, ampacityA, type Conductor, conductor, conductorsOf } from '../units/index.ts';
+import {
+  type Amps,
+  ampacityA,
+  type Conductor,
+  conductor,
+  conductorsOf,
+  type SquareMillimetres,
+  type Volts,
+} from '../units/index.ts';
 
 export interface ThickerWire {
   /** Sizes as the table writes them, with how many wires take each. */
@@ -48,33 +56,69 @@ function thickerSizes(build: Build, fuseId: Id): { sizes: ReadonlyMap<Id, Conduc
   );
   const sizes = new Map<Id, Conductor>();
   let tried = build;
+  let reached: { dropV: Volts; dropBudgetV: Volts } | null = null;
   for (let round = 0; round < MAX_ROUNDS; round++) {
     const feed = deriveFeeds(tried).find((each) => each.fuse.id === fuseId);
     if (!feed) break;
     const { dropV, dropBudgetV, drop, sections } = feedFigures(tried, feed);
-    if (dropV <= dropBudgetV || !drop.loadId) return { sizes: pruned(build, fuseId, sizes), within: true };
+    if (dropV <= dropBudgetV || !drop.loadId) return { sizes: pruned(build, fuseId, sizes, dropBudgetV), within: true };
+    reached = { dropV, dropBudgetV };
     if (!isCopperMost(drop)) break;
     const currentA = new Map(sections.map((section) => [section.wire.id, section.currentA]));
     // What a size thicker saves in volts for the copper it adds: length falls out, current over both areas stays.
     const worth = (wire: Wire) =>
       (currentA.get(wire.id) ?? 0) /
       (conductor(wire.table, wire.gauge).areaMm2 * (nextSize(wire)?.areaMm2 ?? Number.POSITIVE_INFINITY));
-    const [worst] = wiresOnWay(tried, feed, drop.loadId)
+    const way = wiresOnWay(tried, feed, drop.loadId);
+    const isLead = (wire: Wire) => wire.lengthMm < LEAD_MM && !isBetweenCrimps(tried, wire);
+    const most = mostBehind(feed, way, (wire) => (isLead(wire) ? Number.POSITIVE_INFINITY : (takes.get(wire.id) ?? 0)));
+    const [worst] = way
       .filter((wire) => {
         const next = nextSize(wire);
-        const isLead = wire.lengthMm < LEAD_MM && !isBetweenCrimps(tried, wire);
-        return next !== undefined && isSized(wire) && !isLead && next.areaMm2 <= (takes.get(wire.id) ?? 0) + 1e-9;
+        return next !== undefined && isSized(wire) && !isLead(wire) && next.areaMm2 <= most(wire) + 1e-9;
       })
       .sort((a, b) => worth(b) - worth(a));
     if (!worst) break;
     sizes.set(worst.id, nextSize(worst)!);
     tried = withSizes(build, sizes);
   }
-  return { sizes, within: false };
+  // It cannot be brought within its budget: what saves next to nothing is not worth its copper.
+  const target = reached ? reached.dropV + NEXT_TO_NOTHING * reached.dropBudgetV : 0;
+  return { sizes: reached ? pruned(build, fuseId, sizes, target) : sizes, within: false };
+}
+
+/** Of the budget; common practice, no source. */
+const NEXT_TO_NOTHING = 0.05;
+
+/** So much thicker than what is ahead of it may a wire be: a short pigtail into a block is made, ten times of it is not. */
+const MOST_BEHIND_RATIO = 2;
+
+/**
+ * The thickest that each wire of a way may be: what its own ends take, and not much more than what the wires ahead of it
+ * can be (common practice, no source). Behind a block that takes 2.5 mm2 nobody runs 10.
+ */
+function mostBehind(
+  feed: Feed,
+  way: readonly Wire[],
+  takesMm2: (wire: Wire) => SquareMillimetres,
+): (wire: Wire) => SquareMillimetres {
+  const returning = new Set(feed.groundWires.map(({ id }) => id));
+  const most = new Map<Id, SquareMillimetres>();
+  let aheadMm2 = Number.POSITIVE_INFINITY;
+  for (const wire of way.filter(({ id }) => !returning.has(id)).reverse()) {
+    most.set(wire.id, Math.min(MOST_BEHIND_RATIO * aheadMm2, takesMm2(wire)));
+    aheadMm2 = Math.min(aheadMm2, takesMm2(wire));
+  }
+  return (wire) => most.get(wire.id) ?? Math.min(MOST_BEHIND_RATIO * aheadMm2, takesMm2(wire));
 }
 
 /** Without the steps that turned out not to be needed once others were taken. */
-function pruned(build: Build, fuseId: Id, sizes: ReadonlyMap<Id, Conductor>): ReadonlyMap<Id, Conductor> {
+function pruned(
+  build: Build,
+  fuseId: Id,
+  sizes: ReadonlyMap<Id, Conductor>,
+  targetV: Volts,
+): ReadonlyMap<Id, Conductor> {
   const left = new Map(sizes);
   for (const [id, size] of sizes) {
     const { table, gauge } = build.wires[id]!;
@@ -86,8 +130,7 @@ function pruned(build: Build, fuseId: Id, sizes: ReadonlyMap<Id, Conductor>): Re
       const tried = new Map(left).set(id, each);
       const changed = withSizes(build, tried);
       const feed = deriveFeeds(changed).find(({ fuse }) => fuse.id === fuseId)!;
-      const { dropV, dropBudgetV } = feedFigures(changed, feed);
-      if (dropV > dropBudgetV) break;
+      if (feedFigures(changed, feed).dropV > targetV + 1e-9) break;
       left.set(id, each);
     }
     if (left.get(id)!.gauge === gauge) left.delete(id);

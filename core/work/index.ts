@@ -1,4 +1,5 @@
 export { backToStock } from './backToStock.ts';
+export { livePins } from './choices/crewSource.ts';
 export { type FeedPlan, type FeedPlans, feedPlans, partsTaken } from './choices/feedPlans.ts';
 export { type LeadChoice, type LeadQuestion, lampsOnLead, lampsOnSource, leadChoices } from './choices/leadChoices.ts';
 export { type SpareChoice, type SpareKind, type SpareWish, spareChoices } from './choices/spareChoices.ts';
@@ -16,5 +17,5 @@ export {
   type PartLine,
   partsList,
 } from './parts/partsList.ts';
-export { type Purpose, sharedPurpose, signalLead } from './purposes.ts';
+export { lampsByPurpose, type Purpose, sharedPurpose, signalLead } from './purposes.ts';
 export { type SurveyPart, type SurveyQuestion, surveyProgress, surveyQuestions } from './surveyList.ts';

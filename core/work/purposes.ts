@@ -61,6 +61,20 @@ export function sharedPurpose(build: Build, lamps: readonly Lamp[]): Purpose | n
   return first && others.every((each) => each?.key === first.key) ? first : null;
 }
 
+/** Lamps by what they are for, in the order in which they come; those that nobody can say it of are left out. */
+export function lampsByPurpose(build: Build, lamps: readonly Lamp[]): { purpose: Purpose; lamps: Lamp[] }[] {
+  const groups = new Map<string, { purpose: Purpose; lamps: Lamp[] }>();
+  for (const lamp of lamps) {
+    const model = build.models[lamp.modelKey];
+    const purpose = model && purposeOf(build, lamp, model);
+    if (!purpose) continue;
+    const known = groups.get(purpose.key);
+    if (known) known.lamps.push(lamp);
+    else groups.set(purpose.key, { purpose, lamps: [lamp] });
+  }
+  return [...groups.values()];
+}
+
 export interface SignalLead {
   slot: Slot;
   /** The metered pin that the slot would be made of; null where it is there already. */

@@ -3,6 +3,7 @@
 import { type AssessedFeed, CONTINUOUS_RATIO, farEndName, type Limit, takenFromSlotA } from '../../circuit/index.ts';
 import type { Build, OperationDraft, Slot } from '../../document/index.ts';
 import {
+  type Feed,
   SLOT_WHEN_WORDS,
   seatOf,
   slotHeadroomA,
@@ -11,7 +12,7 @@ import {
   sourceNameInBox,
   takesHolder,
 } from '../../graph/index.ts';
-import { planRelay, planThickerWire, type ThickerWire } from '../../planning/index.ts';
+import { planRelay, planThickerBehindTails, planThickerWire, type ThickerWire } from '../../planning/index.ts';
 import { type Amps, ampacityA, conductorsOf, gaugeName, run, say, type Words } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut, Worked } from '../finding.ts';
 
@@ -261,6 +262,14 @@ const budgetSource = ({ electrics: { seenLossPercent, workLossPercent } }: Build
     ? 'ABYC E-11, from memory: 3 % to be seen by, 10 % to work by'
     : "the crew's, for this unit; usual are 3 % to be seen by, 10 % to work by (ABYC E-11, from memory)";
 
+/** Where fittings take no thicker wire: a short tail into each, and thicker wire behind it. */
+function behindTails(build: Build, { fuse }: Feed): WayOut[] {
+  const plan = planThickerBehindTails(build, fuse.id);
+  if (!plan) return [];
+  const tails = plan.tails === 1 ? 'a short tail' : `${plan.tails} short tails`;
+  return [{ label: say`${thickerWords(plan)}, behind ${tails} of the size that fits`, operations: plan.operations }];
+}
+
 function tooMuchLost({ build, feeds }: CheckContext): Hit[] {
   return feeds.flatMap(({ feed, figures }): Hit[] => {
     const { drop, dropV, dropBudgetV, farLamp, longestRunMm } = figures;
@@ -272,7 +281,9 @@ function tooMuchLost({ build, feeds }: CheckContext): Hit[] {
         message: say`${feed.fuse.name} loses ${dropV.toFixed(2)} V to ${farName} over ${run(longestRunMm)}; ${dropBudgetV.toFixed(2)} V is allowed.`,
         feedIds: [feed.fuse.id],
         lampIds: farLamp ? [farLamp.id] : [],
-        waysOut: thicker ? [{ label: thickerWords(thicker), operations: thicker.operations }] : [],
+        waysOut: thicker
+          ? [{ label: thickerWords(thicker), operations: thicker.operations }]
+          : behindTails(build, feed),
         worked: {
           formula: say`${dropV.toFixed(2)} V > ${dropBudgetV.toFixed(2)} V`,
           terms: [

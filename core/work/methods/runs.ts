@@ -113,14 +113,19 @@ function apart(build: Build, feed: Feed, control: Id, newId: () => Id): Planned 
     const tags = tagList(lamps.map(({ tag }) => tag));
     const own = { name: `${name} ${tags}`.slice(0, 40), kind, signal, ratingA };
     const { feeds } = assess(current.value);
-    const slotId =
-      index === 0 ? (feed.slot?.id ?? null) : crewSource(current.value, feeds, needA, 'own', feed.fuse.wanted).slotId;
+    const source =
+      index === 0
+        ? { slotId: feed.slot?.id ?? null, operations: [] }
+        : crewSource(current.value, feeds, needA, 'own', feed.fuse.wanted);
+    operations.push(...source.operations);
+    const standing = applyDrafts(build, operations);
+    if (!standing.ok) return { reason: standing.reason.message };
     const planned = planFeed(
-      current.value,
+      standing.value,
       {
         ...like,
         name: index === 0 ? feed.fuse.name : `${feed.fuse.name} ${tags}`.slice(0, 60),
-        slotId,
+        slotId: source.slotId,
         lampIds: lamps.map(({ id }) => id),
         control: index === 0 || isSignal ? like.control : own,
       },

@@ -13,7 +13,6 @@ import {
 import { PATTERNS } from '../../../core/flash/index.ts';
 import { SIGNAL_NAMES, SIGNAL_WORDS, signalOfSlot, sourceInText } from '../../../core/graph/index.ts';
 import { usualColour } from '../../../core/harness/index.ts';
-import { compareTags, jobName } from '../../../core/place/index.ts';
 import {
   isTappedStraight,
   planFeed,
@@ -38,6 +37,7 @@ import {
   wishedChannels,
   wishedControl,
 } from './controls.ts';
+import { LampChoice } from './LampChoice.tsx';
 import { LiveField } from './LiveField.tsx';
 import {
   BATTERY,
@@ -201,26 +201,7 @@ export function NewFeed({
         </div>
         <Button type="text" aria-label="Close" icon={<CloseOutlined />} onClick={onClose} />
       </header>
-      <div className="chips" role="group" aria-label="Lamps on this feed">
-        {[...unfed]
-          .sort((a, b) => compareTags(a.tag, b.tag))
-          .map((lamp) => (
-            <button
-              key={lamp.id}
-              type="button"
-              aria-pressed={selection.includes(lamp.id)}
-              onClick={() =>
-                dispatch(
-                  unitActions.selected(
-                    selection.includes(lamp.id) ? selection.filter((id) => id !== lamp.id) : [...selection, lamp.id],
-                  ),
-                )
-              }
-            >
-              {[lamp.tag, jobName(build, lamp)].filter(Boolean).join(' ')}
-            </button>
-          ))}
-      </div>
+      <LampChoice unfed={unfed} />
       <Form
         form={form}
         layout="vertical"

@@ -11,6 +11,7 @@ import {
   type Slot,
 } from '../../../core/document/index.ts';
 import {
+  plugOfSource,
   slotHeadroomA,
   slotsInOrder,
   slotWhen,
@@ -20,7 +21,7 @@ import {
   whenWords,
 } from '../../../core/graph/index.ts';
 import { pinsToTake, planPinSource } from '../../../core/planning/index.ts';
-import { signalLead } from '../../../core/work/index.ts';
+import { livePins, signalLead } from '../../../core/work/index.ts';
 
 export const BATTERY = 'battery';
 const PIN = 'pin ';
@@ -104,7 +105,7 @@ export function sourceOptions(build: Build, feeds: readonly AssessedFeed[], { wh
 
 /**
  * What to offer first: the lead of the driver's signal that the lamps are for; else an end that was capped for as much; else a slot that is spare, live and has
- * room for the load at four fifths of its limit; else the battery. A unit's habit may put prepared leads or the battery first.
+ * room for the load at four fifths of its limit; else a metered pin that is always hot, as a trailer's; else the battery. A unit's habit may put prepared leads or the battery first.
  */
 export function bestSource(
   build: Build,
@@ -126,7 +127,9 @@ export function bestSource(
       slotHeadroomA(slot, takenFromSlotA(feeds, slot.id)) >= maximumA / CONTINUOUS_RATIO,
   );
   const prepared = supply === 'prewire' ? spare.find(({ kind }) => kind === 'prewire') : undefined;
-  return (prepared ?? spare[0])?.id ?? BATTERY;
+  const [pin] = livePins(build, 'always').filter(({ slot }) => slotHeadroomA(slot, 0) >= maximumA / CONTINUOUS_RATIO);
+  const plug = pin && plugOfSource(build, pin.slot.id);
+  return (prepared ?? spare[0])?.id ?? (plug ? pinSource(plug.plug.id, plug.pin.pin) : BATTERY);
 }
 
 export const usualWanted = (build: Build, sourceId: string): 'always' | 'ignition' => {
