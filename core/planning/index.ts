@@ -10,10 +10,10 @@ export { planBranchFuse, planFlasher, planLoomExtension, planMoveLamps, planRela
 export { type FeedWish, isTappedStraight, isWorked, planFeed, receiverOutput } from './planFeed.ts';
 export { type LoomWish, planLoom, takesLoom } from './planLoom.ts';
 export { planDiode, planFlashResistor, planPlug } from './planParts.ts';
-export { planRefit } from './planRefit.ts';
 export { planRoutes } from './planRoutes.ts';
-export { planThickerBehindTails } from './planTails.ts';
-export { planThickerWire, type ThickerWire } from './planThicker.ts';
+export { planRefit } from './sizes/planRefit.ts';
+export { planThickerBehindTails } from './sizes/planTails.ts';
+export { planThickerWire, type ThickerWire } from './sizes/planThicker.ts';
 export { planGroundBus, planGroundReturn, planGroundSwitch, planOwnGround } from './switches/groundSide.ts';
 export { planSwitchLight, planSwitchPart, switchLight } from './switches/planSwitch.ts';
 export { planSwitchSide, switchSideOf } from './switches/switchSide.ts';

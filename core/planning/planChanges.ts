@@ -21,7 +21,7 @@ import { ok, type Result, refused } from '../result.ts';
 import { type Amps, ampacityA, conductor, type Millimetres } from '../units/index.ts';
 import { sourceElement } from './planFeed.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
-import { planRefit } from './planRefit.ts';
+import { planRefit } from './sizes/planRefit.ts';
 
 const terminal = (elementId: Id, name: string): Terminal => ({ elementId, terminal: name });
 
@@ -258,12 +258,13 @@ export function planFlasher(build: Build, wish: FlasherWish, newId: () => Id): R
       return end ? [{ load, wire, end }] : [];
     }),
   );
-  const sample = supplyWires[0]?.wire;
-  if (!sample)
+  const [lead] = supplyWires;
+  if (!lead)
     return refused({
       kind: 'notFed',
       message: 'These lamps hang on no circuit yet. Feed them first; then a flasher can go between.',
     });
+  const sample = offTheReel(lead.wire);
   const controlId = 'id' in wish.control ? wish.control.id : newId();
   const controls = 'id' in wish.control ? [] : [{ id: controlId, ...wish.control }];
   const lamps = loads.map((load) => build.lamps[load.lampId]!);
@@ -285,16 +286,22 @@ export function planFlasher(build: Build, wish: FlasherWish, newId: () => Id): R
     elements.push(flasher, ground);
     moves.push({ wireId: wire.id, end, onto: terminal(flasher.id, 'signal') });
     wires.push(
-      likeWire(wire, newId(), terminal(flasher.id, 'out'), terminal(load.id, 'plus'), FLASHER_LEAD_MM),
+      likeWire(offTheReel(wire), newId(), terminal(flasher.id, 'out'), terminal(load.id, 'plus'), FLASHER_LEAD_MM),
       likeWire(
-        wire,
+        offTheReel(wire),
         newId(),
         terminal(fuse.id, 'out'),
         terminal(flasher.id, 'supply'),
         runMm(placeOfSource(build, wish.slotId), lamp.position),
       ),
       {
-        ...likeWire(wire, newId(), terminal(flasher.id, 'ground'), terminal(ground.id, 'join'), GROUND_LEAD_MM),
+        ...likeWire(
+          offTheReel(wire),
+          newId(),
+          terminal(flasher.id, 'ground'),
+          terminal(ground.id, 'join'),
+          GROUND_LEAD_MM,
+        ),
         colour: 'black',
       },
     );
@@ -306,6 +313,9 @@ export function planFlasher(build: Build, wish: FlasherWish, newId: () => Id): R
     ...joinFunction(build, wish, lamps),
   ]);
 }
+
+/** What the crew runs beside a lead of the unit's own, or of a loom, is neither. */
+const offTheReel = ({ origin: _, loomId: __, ...wire }: Wire): Wire => wire;
 
 /** A flasher is fitted beside its lamp. */
 const FLASHER_LEAD_MM = 300;

@@ -42,8 +42,8 @@ import { ok, type Result, refused } from '../result.ts';
 import type { Amps, Millimetres, Volts } from '../units/index.ts';
 import { planByHabit } from './methods/byHabit.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
-import { planRefit } from './planRefit.ts';
-import { thinnestFor } from './planThicker.ts';
+import { planRefit } from './sizes/planRefit.ts';
+import { thinnestFor } from './sizes/planThicker.ts';
 
 type NewControl = Pick<Control, 'name' | 'kind' | 'signal' | 'ratingA'>;
 

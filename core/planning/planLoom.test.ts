@@ -10,7 +10,7 @@ import { jobSteps } from '../steps/index.ts';
 import { inWords } from '../units/index.ts';
 import { partsList } from '../work/index.ts';
 import { type LoomWish, planLoom } from './planLoom.ts';
-import { planRefit } from './planRefit.ts';
+import { planRefit } from './sizes/planRefit.ts';
 
 const newId = furtherIds();
 const lead = (gauge: LoomLead['gauge'], lengthMm: number): LoomLead => ({ table: 'metric', gauge, lengthMm });

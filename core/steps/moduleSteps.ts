@@ -30,17 +30,56 @@ function chosen(build: Build, { patternId, touches }: ModuleOnLead): string {
   return `Touch its programming lead ${times(touches)}, each for less than a second: ${patternOf(build, patternId).name}.`;
 }
 
+/** A lead as the crew finds it, what makes it hot, and where. */
+function leadWords(build: Build, { feed }: AssessedFeed): { lead: string; signal: string; where: string } {
+  const at = feed.slot && plugOfSource(build, feed.slot.id);
+  return {
+    lead: at ? `${at.pin.colour ? `the ${at.pin.colour} lead` : 'the lead'} of pin ${at.pin.pin}` : 'the lead',
+    signal: feed.slot?.signal ? SIGNAL_WORDS[feed.slot.signal] : feed.fuse.name,
+    where: at?.plug.place || at?.plug.name || 'at the lamp',
+  };
+}
+
+/** Leads of the unit's own that are cut so that flashers go between; what is joined there is told with the flashers' feed. */
+export function flasherSteps(
+  build: Build,
+  feeds: readonly AssessedFeed[],
+): { given: StepGiven; lamps: AssessedFeed['feed']['lamps'] }[] {
+  return feeds.flatMap((assessed) => {
+    const { feed } = assessed;
+    const cut = feed.wires.filter(
+      (wire) =>
+        wire.origin === 'unit' &&
+        [wire.from, wire.to].some(
+          ({ elementId, terminal }) => build.elements[elementId]?.kind === 'flasher' && terminal === 'signal',
+        ),
+    );
+    if (cut.length === 0) return [];
+    const { lead, signal, where } = leadWords(build, assessed);
+    const ends = cut.length === 1 ? 'its lamp' : `each of its ${cut.length} lamps`;
+    const given: StepGiven = {
+      key: `cut:${feed.fuse.id}`,
+      title: `Find and cut ${lead}, ${feed.fuse.name}`,
+      detail: `Meter it once more: hot only with ${signal}. Cut before ${ends}, and keep enough lead on both ends to join them again. What comes goes to the flasher's signal, the lamp to its out lead: without its control it lights as it did.`,
+      caution: 'Colours mislead: cut nothing that the meter has not told.',
+      where,
+      tools: ['meter', 'pick', 'crimp tool'],
+      feedIds: [feed.fuse.id],
+      minutes: MINUTES.find + (cut.length - 1) * MINUTES.butt,
+    };
+    return [{ given, lamps: feed.lamps }];
+  });
+}
+
 /** Finding and cutting the lead, putting the module in, choosing its pattern, capping its programming lead. */
 export function moduleSteps(
   build: Build,
   feeds: readonly AssessedFeed[],
 ): { given: StepGiven; lamps: AssessedFeed['feed']['lamps'] }[] {
-  return modulesIn(build, feeds).flatMap(({ assessed: { feed }, module }) => {
+  return modulesIn(build, feeds).flatMap(({ assessed, module }) => {
+    const { feed } = assessed;
     const { id } = module.element;
-    const at = feed.slot && plugOfSource(build, feed.slot.id);
-    const lead = at ? `${at.pin.colour ? `the ${at.pin.colour} lead` : 'the lead'} of pin ${at.pin.pin}` : 'the lead';
-    const signal = feed.slot?.signal ? SIGNAL_WORDS[feed.slot.signal] : feed.fuse.name;
-    const where = at?.plug.place || at?.plug.name || 'at the lamp';
+    const { lead, signal, where } = leadWords(build, assessed);
     const halves = feed.elementIds.filter((id) => build.elements[id]?.kind === 'connector').length;
     const tags = tagList(feed.lamps.map((lamp) => lamp.tag));
     const steps: StepGiven[] = [

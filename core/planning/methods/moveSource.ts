@@ -11,7 +11,7 @@ import { type Feed, placeOfSource, seatOf, takesFeedsFuse } from '../../graph/in
 import { elementPlaces, runMm, TAP_LEAD_MM } from '../../harness/index.ts';
 import { ok, type Result, refused } from '../../result.ts';
 import { sourceElement } from '../planFeed.ts';
-import { planRefit } from '../planRefit.ts';
+import { planRefit } from '../sizes/planRefit.ts';
 
 export interface SourceRefusal {
   kind: 'notItsOwn' | 'refused';

@@ -18,7 +18,7 @@ import { GROUND_LEAD_MM, runMm } from '../../harness/index.ts';
 import { ok, type Result, refused } from '../../result.ts';
 import type { Millimetres } from '../../units/index.ts';
 import { idledBy, withoutControls } from '../apart/idleControls.ts';
-import { planRefit } from '../planRefit.ts';
+import { planRefit } from '../sizes/planRefit.ts';
 import { type Contact, contactsOf, goesToGround, touching } from './contacts.ts';
 
 type Load = Extract<Element, { kind: 'lampLoad' }>;

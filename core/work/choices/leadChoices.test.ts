@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { BRAKE_A, motorcycleWithPlug, REAR_PLUG_ID, STOP_LAMP } from '../../../demo/ownLead.ts';
 import { applied, furtherIds, testTruck } from '../../../demo/testUnit.ts';
+import { solveSetting } from '../../circuit/index.ts';
 import type { Build } from '../../document/index.ts';
 import { pinSourceId } from '../../graph/index.ts';
+import { assess } from '../../rules/index.ts';
+import { jobSteps } from '../../steps/index.ts';
 import { type LeadQuestion, lampsOnLead, lampsOnSource, leadChoices } from './leadChoices.ts';
 
 const ids = furtherIds();
@@ -13,16 +16,17 @@ const question: LeadQuestion = {
   light: 'filament',
   patternId: 'slow-double',
   bursts: true,
+  flash: { controlId: null, slotId: null, patternId: 'quad' },
 };
 const choicesOf = (build: Build, changed: Partial<LeadQuestion> = {}) =>
   Object.fromEntries(
     leadChoices(build, { ...question, ...changed }, ids).map((choice) => [choice.kind, choice]),
-  ) as Record<'tap' | 'halves' | 'butts' | 'leave', ReturnType<typeof leadChoices>[number]>;
+  ) as Record<'tap' | 'halves' | 'butts' | 'flash' | 'leave', ReturnType<typeof leadChoices>[number]>;
 
 describe('the ways with a lead', () => {
   it('all carry what hangs on it, within what its fuse is good for', () => {
     const choices = Object.values(choicesOf(motorcycleWithPlug()));
-    expect(choices.map(({ kind }) => kind)).toEqual(['tap', 'halves', 'butts', 'leave']);
+    expect(choices.map(({ kind }) => kind)).toEqual(['tap', 'halves', 'butts', 'flash', 'leave']);
     for (const choice of choices) {
       expect(choice.throughA).toBeCloseTo(BRAKE_A, 9);
       expect(choice.goodForA).toBe(15);
@@ -117,4 +121,61 @@ it('a signal lights lamps of its own kind, the likeliest first; a lead without o
   expect(roles('left')).toEqual(['turn']);
   expect(roles('reverse')).toEqual(['reversing']);
   expect(roles(null)).toEqual([]);
+});
+
+describe('lamps that flash as well', () => {
+  const bike = motorcycleWithPlug();
+  const { flash, leave } = choicesOf(bike);
+  const flashed = applied(bike, flash.operations);
+  const [lamp] = lampsOnSource(flashed, pinSourceId(REAR_PLUG_ID, '2'));
+  const shows = (on: { signal?: boolean; flash?: boolean }) => {
+    const controlIds = Object.values(flashed.controls).flatMap(({ id, signal }) =>
+      (signal ? on.signal : on.flash) ? [id] : [],
+    );
+    const { solution } = solveSetting(flashed, { keyOn: true, controlIds: new Set(controlIds), load: 'maximum' });
+    const load = Object.values(flashed.elements).find((each) => each.kind === 'lampLoad')!;
+    return (solution.elements[load.id]?.voltageV ?? 0) > 11;
+  };
+
+  it('burn with their own signal as before, and from the other supply while their control is on', () => {
+    expect(flash.refusal).toBe('');
+    expect(lamp).toBeDefined();
+    expect(shows({ signal: true })).toBe(true);
+    expect(shows({ flash: true })).toBe(true);
+    expect(shows({ signal: true, flash: true })).toBe(true);
+    expect(shows({})).toBe(false);
+  });
+
+  it('need a flasher, a fuse and a switch; what is run beside the lead is bought and cut, the lead is not', () => {
+    const names = flash.parts.map(({ name }) => name);
+    expect(names).toContain('Flasher module, passes the factory signal through');
+    expect(names.some((name) => /fuse/.test(name))).toBe(true);
+    expect(names.some((name) => /^Wire /.test(name))).toBe(true);
+    const own = Object.values(flashed.wires).filter(({ origin }) => origin === 'unit');
+    const ends = own.flatMap(({ from, to }) => [from, to]).map(({ elementId }) => flashed.elements[elementId]!.kind);
+    expect(ends).toContain('flasher');
+    expect(own.length).toBeLessThan(Object.keys(flashed.wires).length);
+    expect(leave.minutes).toBe(0);
+    expect(flash.minutes).toBeGreaterThan(20);
+  });
+
+  it('the lead is found by the meter and cut before anything is joined', () => {
+    const steps = jobSteps(flashed, assess(flashed).feeds);
+    const cut = steps.find(({ kind }) => kind === 'cut')!;
+    expect(cut.title).toMatch(/^Find and cut the brown, black tracer lead of pin 2/);
+    expect(steps.findIndex(({ kind }) => kind === 'join')).toBeGreaterThan(steps.indexOf(cut));
+    expect(jobSteps(bike, assess(bike).feeds).filter(({ kind }) => kind === 'cut')).toEqual([]);
+  });
+
+  it('by a control that is there none is bought, from the battery or from a slot', () => {
+    const { controls } = flashed;
+    const own = Object.values(controls).find(({ signal }) => signal === null)!;
+    const again = choicesOf(
+      { ...bike, controls: { [own.id]: own } },
+      { flash: { controlId: own.id, slotId: null, patternId: 'double' } },
+    ).flash;
+    expect(again.operations.flatMap((each) => (each.kind === 'assignFeed' ? each.controls : []))).not.toContainEqual(
+      expect.objectContaining({ kind: 'switch' }),
+    );
+  });
 });

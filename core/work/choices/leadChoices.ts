@@ -13,7 +13,9 @@ import {
   type Signal,
 } from '../../document/index.ts';
 import { deriveFeeds, signalControl, signalOfSlot, unfedLamps } from '../../graph/index.ts';
-import { ownLead, planModule, planOwnLamp, planPinSource } from '../../planning/index.ts';
+import { tagList } from '../../place/index.ts';
+import { ownLead, planFlasher, planModule, planOwnLamp, planPinSource } from '../../planning/index.ts';
+import { ok, type Result, refused } from '../../result.ts';
 import { assess, type Finding, isOpen } from '../../rules/index.ts';
 import { jobSteps, type StepKind } from '../../steps/index.ts';
 import type { Amps, Volts } from '../../units/index.ts';
@@ -28,9 +30,17 @@ export interface LeadQuestion {
   light: LampModel['light'];
   patternId: string;
   bursts: boolean;
+  /** How its lamps flash as well, where that is asked. */
+  flash: {
+    /** A control that is there; null for a new switch. */
+    controlId: Id | null;
+    /** Where the flashers take power; null for the battery. */
+    slotId: Id | null;
+    patternId: string;
+  };
 }
 
-export type LeadChoiceKind = 'tap' | 'halves' | 'butts' | 'leave';
+export type LeadChoiceKind = 'tap' | 'halves' | 'butts' | 'flash' | 'leave';
 
 export interface LeadChoice {
   kind: LeadChoiceKind;
@@ -143,6 +153,51 @@ function asItIs(build: Build, { plugId, pin, factoryLampId, light }: LeadQuestio
   return after?.ok ? after.value : build;
 }
 
+/** The unit's own lamp put into the circuit, where it is not there yet: the build then, and what does it. */
+function withOwnLamp(
+  build: Build,
+  { plugId, pin, factoryLampId, light }: LeadQuestion,
+  newId: () => Id,
+): Result<{ current: Build; operations: OperationDraft[] }, { message: string }> {
+  if (ownLead(build, plugId, pin)) return ok({ current: build, operations: [] });
+  if (!factoryLampId) return refused({ message: 'Say which lamp hangs on it: record it under Survey, Lamps.' });
+  const own = planOwnLamp(build, { plugId, pin, factoryLampId, light }, newId);
+  if (!own.ok) return own;
+  const after = applyDrafts(build, own.value);
+  return after.ok ? ok({ current: after.value, operations: own.value }) : after;
+}
+
+/** Flashers between a lead and its lamps: steady with its own signal, flashing from another supply while their control is on. */
+function flashOperations(
+  build: Build,
+  question: LeadQuestion,
+  slotId: Id,
+  newId: () => Id,
+): { operations: OperationDraft[]; refusal: string } {
+  const own = withOwnLamp(build, question, newId);
+  if (!own.ok) return { operations: [], refusal: own.reason.message };
+  const { current, operations } = own.value;
+  const lamps = lampsOnSource(current, slotId);
+  const name = `${tagList(lamps.map(({ tag }) => tag))} flash`;
+  const { controlId, patternId } = question.flash;
+  const flashed = planFlasher(
+    current,
+    {
+      lampIds: lamps.map(({ id }) => id),
+      control: controlId ? { id: controlId } : { name, kind: 'switch', signal: null, ratingA: FLASH_SWITCH_A },
+      slotId: question.flash.slotId,
+      name,
+      patternId,
+    },
+    newId,
+  );
+  if (!flashed.ok) return { operations: [], refusal: flashed.reason.message };
+  return { operations: [...operations, ...flashed.value], refusal: '' };
+}
+
+/** It carries no lamp, only what enables the flashers (common practice, no source). */
+const FLASH_SWITCH_A = 10;
+
 /** The operations that put a module into a lead, the unit's own lamp into the circuit first where it is not there yet. */
 export function moduleOperations(
   build: Build,
@@ -151,26 +206,18 @@ export function moduleOperations(
   newId: () => Id,
 ): { operations: OperationDraft[]; refusal: string } {
   const failed = (refusal: string) => ({ operations: [], refusal });
-  const { plugId, pin, factoryLampId, light, patternId, bursts } = question;
-  const operations: OperationDraft[] = [];
-  let current = build;
-  if (!ownLead(build, plugId, pin)) {
-    if (!factoryLampId) return failed('Say which lamp hangs on it: record it under Survey, Lamps.');
-    const own = planOwnLamp(build, { plugId, pin, factoryLampId, light }, newId);
-    if (!own.ok) return failed(own.reason.message);
-    const after = applyDrafts(build, own.value);
-    if (!after.ok) return failed(after.reason.message);
-    operations.push(...own.value);
-    current = after.value;
-  }
+  const { plugId, pin, patternId, bursts } = question;
+  const own = withOwnLamp(build, question, newId);
+  if (!own.ok) return failed(own.reason.message);
+  const { current, operations } = own.value;
   const module = planModule(current, { wireId: ownLead(current, plugId, pin)!.id, ends, patternId, bursts }, newId);
   if (!module.ok) return failed(module.reason.message);
   return { operations: [...operations, ...module.value], refusal: '' };
 }
 
 /**
- * The four ways with a lead: tapped for lamps that wait for its signal, cut with plug halves on both ends, cut and joined
- * to a module for good, left alone. Each with what it costs and brings. Empty for a pin that nobody recorded.
+ * The ways with a lead: tapped for lamps that wait for its signal, cut with plug halves on both ends, cut and joined to a
+ * module for good, its lamps flashed as well, left alone. Each with what it costs and brings. Empty for a pin that nobody recorded.
  */
 export function leadChoices(build: Build, question: LeadQuestion, newId: () => Id): LeadChoice[] {
   const source = planPinSource(build, question.plugId, question.pin);
@@ -199,6 +246,11 @@ export function leadChoices(build: Build, question: LeadQuestion, newId: () => I
     const figures = refusal ? { ...still, refusal } : tried(build, operations, slot.id, known);
     return { ...figures, kind: ends, goodForA, lampIds: [] };
   };
+  const flashed = (): LeadChoice => {
+    const { operations, refusal } = flashOperations(build, question, slot.id, newId);
+    const figures = refusal ? { ...still, refusal } : tried(build, operations, slot.id, known);
+    return { ...figures, kind: 'flash', goodForA, lampIds: [] };
+  };
   return [
     {
       ...still,
@@ -209,6 +261,7 @@ export function leadChoices(build: Build, question: LeadQuestion, newId: () => I
     },
     cut('halves'),
     cut('butts'),
+    flashed(),
     { ...still, kind: 'leave', lampIds: [] },
   ];
 }

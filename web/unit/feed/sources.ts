@@ -119,17 +119,25 @@ export function bestSource(
   if (ready && maximumA > 0) return ready.id;
   const { supply } = habitsOf(build);
   if (supply === 'battery') return BATTERY;
-  const spare = slotsInOrder(build).filter(
+  const roomy = slotsInOrder(build).filter(
     (slot) =>
-      slot.feeds === '' &&
       (slot.kind !== 'slot' || takesHolder(slot)) &&
       ['always', 'ignition'].includes(slotWhen(slot, build.electrics.systemVoltageV)) &&
       slotHeadroomA(slot, takenFromSlotA(feeds, slot.id)) >= maximumA / CONTINUOUS_RATIO,
   );
+  const spare = roomy.filter(({ feeds: of }) => of === '');
   const prepared = supply === 'prewire' ? spare.find(({ kind }) => kind === 'prewire') : undefined;
+  // A pin is called after what it carries: that is no other load on it.
+  const isTapped = ({ id }: Slot) => feeds.some(({ feed }) => feed.slot?.id === id);
+  const hotPins = roomy.filter(
+    (slot) => slot.kind === 'pin' && slotWhen(slot, build.electrics.systemVoltageV) === 'always',
+  );
+  const pinThere = hotPins.find((slot) => !isTapped(slot)) ?? hotPins[0];
+  const known = prepared ?? spare[0] ?? pinThere;
+  if (known) return known.id;
   const [pin] = livePins(build, 'always').filter(({ slot }) => slotHeadroomA(slot, 0) >= maximumA / CONTINUOUS_RATIO);
   const plug = pin && plugOfSource(build, pin.slot.id);
-  return (prepared ?? spare[0])?.id ?? (plug ? pinSource(plug.plug.id, plug.pin.pin) : BATTERY);
+  return plug ? pinSource(plug.plug.id, plug.pin.pin) : BATTERY;
 }
 
 export const usualWanted = (build: Build, sourceId: string): 'always' | 'ignition' => {

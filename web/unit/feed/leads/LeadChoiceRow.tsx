@@ -7,12 +7,14 @@ const TITLES: Record<LeadChoice['kind'], string> = {
   tap: 'Tap it',
   halves: 'Cut it, with plug halves',
   butts: 'Cut it and join for good',
+  flash: 'Flash its lamps as well',
   leave: 'Leave it',
 };
 const WAYS_BACK: Record<LeadChoice['kind'], string> = {
   tap: 'lift the splice; a nick stays under tape',
   halves: 'goes back by pushing the two halves together',
   butts: 'goes back with a butt between the two ends',
+  flash: 'goes back by joining lead and lamp again',
   leave: '',
 };
 /** The lead through the middle of 64 x 26, and what each way does to it. */
@@ -20,6 +22,7 @@ const DRAWINGS: Record<LeadChoice['kind'], { lead: string; ours: string }> = {
   tap: { lead: 'M0 8H64', ours: 'M32 8V22H64' },
   halves: { lead: 'M0 13H12M52 13H64', ours: 'M12 8h7v10h-7zM45 8h7v10h-7zM19 13h5M40 13h5M24 6h16v14H24z' },
   butts: { lead: 'M0 13H20M44 13H64', ours: 'M20 6h24v14H20z' },
+  flash: { lead: 'M0 9H22M42 13H64', ours: 'M22 4h20v18H22zM0 19H22' },
   leave: { lead: 'M0 13H64', ours: '' },
 };
 const SHOWN_BRINGS = 2;

@@ -1,17 +1,19 @@
-import { Button, Checkbox, Radio, Select } from 'antd';
+import { Button, Checkbox, Select } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import type { LampModel } from '../../../../core/document/index.ts';
 import { signalOfSlot, slotWhen, whenWords } from '../../../../core/graph/index.ts';
 import { moduleOnLead, ownLead, planPinSource } from '../../../../core/planning/index.ts';
-import { roleWords } from '../../../../core/rules/index.ts';
 import { type LeadChoice, lampsOnLead } from '../../../../core/work/index.ts';
 import { useUnit } from '../../useUnit.ts';
 import type { ChosenLead } from './chosenLead.ts';
+import { FlashFields } from './FlashFields.tsx';
 import type { PlannedModule } from './LeadChain.tsx';
 import { LeadChoiceRow } from './LeadChoiceRow.tsx';
 import { ModulePanel } from './ModulePanel.tsx';
+import { OwnLampFields } from './OwnLampFields.tsx';
 import { patternOptions } from './patternOptions.ts';
 import { useLeadChoices } from './useLeadChoices.ts';
+import { usualFlash } from './usualFlash.ts';
 
 /** A filament's first pattern, and a diode's: the calmest that is told from steady at a glance. */
 const FIRST_PATTERN: Record<LampModel['light'], string> = { filament: 'slow-double', led: 'double' };
@@ -27,7 +29,7 @@ export function LeadPanel({
   /** What the chosen way would put in; null for none. */
   onPlanned(module: PlannedModule | null): void;
 }) {
-  const { build, mayEdit, act } = useUnit();
+  const { build, overview, mayEdit, act } = useUnit();
   const { plug, pin } = lead;
   const { slot } = planPinSource(build, plug.id, pin.pin)!;
   const systemV = build.electrics.systemVoltageV;
@@ -38,6 +40,7 @@ export function LeadPanel({
   const [light, setLight] = useState<LampModel['light']>('filament');
   const [patternId, setPatternId] = useState<string | null>(null);
   const [bursts, setBursts] = useState(true);
+  const [flash, setFlash] = useState(() => usualFlash(build, overview?.feeds ?? []));
   const [kind, setKind] = useState<LeadChoice['kind']>('halves');
   const isOwnKnown = ownLead(build, plug.id, pin.pin) !== undefined;
   const question = useMemo(
@@ -48,13 +51,15 @@ export function LeadPanel({
       light,
       patternId: patternId ?? FIRST_PATTERN[light],
       bursts,
+      flash,
     }),
-    [plug.id, pin.pin, factoryLampId, onIt[0]?.id, light, patternId, bursts],
+    [plug.id, pin.pin, factoryLampId, onIt[0]?.id, light, patternId, bursts, flash],
   );
   const answer = useLeadChoices(build, question);
   const choices = answer && answer !== 'failed' ? answer : [];
   const chosen = choices.find((each) => each.kind === kind);
   const isCut = kind === 'halves' || kind === 'butts';
+  const isPutIn = isCut || kind === 'flash';
   const left = choices.find((each) => each.kind === 'leave');
   const nowA = left?.throughA ?? null;
   useEffect(() => {
@@ -113,58 +118,48 @@ export function LeadPanel({
               />
             ))}
           </div>
-          {isCut && (
+          {isPutIn && (
             <div className="lead-wish">
-              {!isOwnKnown && onIt.length > 0 && (
-                <div className="form-row">
-                  <span>Lights</span>
-                  <Select
-                    aria-label="Lamp that hangs on this lead"
-                    value={question.factoryLampId}
-                    onChange={setFactoryLampId}
-                    options={onIt.map((lamp) => ({
-                      value: lamp.id,
-                      label: `${roleWords(lamp.role)}${lamp.paired ? ', both sides' : ''}`,
-                    }))}
-                  />
-                </div>
-              )}
               {!isOwnKnown && (
-                <div className="form-row">
-                  <span>Made with</span>
-                  <Radio.Group
-                    optionType="button"
-                    value={light}
-                    onChange={(event) => setLight(event.target.value)}
-                    options={[
-                      { value: 'filament', label: 'filament' },
-                      { value: 'led', label: 'LED' },
-                    ]}
-                  />
-                </div>
-              )}
-              <div className="form-row">
-                <span>Flashes</span>
-                <Select
-                  aria-label="Pattern of the module"
-                  value={question.patternId}
-                  onChange={setPatternId}
-                  options={patternOptions(light)}
+                <OwnLampFields
+                  lamps={onIt}
+                  lampId={question.factoryLampId}
+                  light={light}
+                  onLamp={setFactoryLampId}
+                  onLight={setLight}
                 />
-              </div>
-              <Checkbox checked={bursts} onChange={(event) => setBursts(event.target.checked)}>
-                for five seconds, then steady
-              </Checkbox>
+              )}
+              {isCut && (
+                <>
+                  <div className="form-row">
+                    <span>Flashes</span>
+                    <Select
+                      aria-label="Pattern of the module"
+                      value={question.patternId}
+                      onChange={setPatternId}
+                      options={patternOptions(light)}
+                    />
+                  </div>
+                  <Checkbox checked={bursts} onChange={(event) => setBursts(event.target.checked)}>
+                    for five seconds, then steady
+                  </Checkbox>
+                </>
+              )}
             </div>
           )}
+          {kind === 'flash' && <FlashFields flash={flash} onChange={setFlash} />}
           {mayEdit && chosen && kind !== 'leave' && (
             <Button
               type="primary"
               block
               disabled={chosen.refusal !== ''}
-              onClick={() => (isCut ? act(...chosen.operations) : onTap(chosen))}
+              onClick={() => (isPutIn ? act(...chosen.operations) : onTap(chosen))}
             >
-              {isCut ? `Cut pin ${pin.pin} and put the module in` : `Tap pin ${pin.pin}`}
+              {kind === 'flash'
+                ? `Cut pin ${pin.pin} and put flashers in`
+                : isCut
+                  ? `Cut pin ${pin.pin} and put the module in`
+                  : `Tap pin ${pin.pin}`}
             </Button>
           )}
         </>

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { applied, testTruck } from '../../demo/testUnit.ts';
-import { feedFigures } from '../circuit/index.ts';
-import type { Build, OperationDraft } from '../document/index.ts';
-import { deriveFeeds } from '../graph/index.ts';
-import { cutList, jointList, takesMm2 } from '../harness/index.ts';
-import { assess } from '../rules/index.ts';
-import { conductor, inWords } from '../units/index.ts';
+import { applied, testTruck } from '../../../demo/testUnit.ts';
+import { feedFigures } from '../../circuit/index.ts';
+import type { Build, OperationDraft } from '../../document/index.ts';
+import { deriveFeeds } from '../../graph/index.ts';
+import { cutList, jointList, takesMm2 } from '../../harness/index.ts';
+import { assess } from '../../rules/index.ts';
+import { conductor, inWords } from '../../units/index.ts';
 import { planRefit } from './planRefit.ts';
 import { planThickerBehindTails } from './planTails.ts';
 import { planThickerWire } from './planThicker.ts';

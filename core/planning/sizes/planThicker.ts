@@ -1,9 +1,9 @@
 /** Thicker wire for a feed that loses too much, put where it helps most. */
 
-import { feedFigures, isCopperMost, USUAL_BUNDLE, wiresOnWay } from '../circuit/index.ts';
-import type { Build, Id, OperationDraft, Wire } from '../document/index.ts';
-import { deriveFeeds, type Feed, isSized } from '../graph/index.ts';
-import { cutList, takesMm2 } from '../harness/index.ts';
+import { feedFigures, isCopperMost, USUAL_BUNDLE, wiresOnWay } from '../../circuit/index.ts';
+import type { Build, Id, OperationDraft, Wire } from '../../document/index.ts';
+import { deriveFeeds, type Feed, isSized } from '../../graph/index.ts';
+import { cutList, takesMm2 } from '../../harness/index.ts';
 import {
   type Amps,
   ampacityA,
@@ -12,7 +12,7 @@ import {
   conductorsOf,
   type SquareMillimetres,
   type Volts,
-} from '../units/index.ts';
+} from '../../units/index.ts';
 
 export interface ThickerWire {
   /** Sizes as the table writes them, with how many wires take each. */

@@ -1,5 +1,5 @@
 /** Short tails into fittings that take no thick wire: the run behind them can be as thick as it has to be. */
-import { feedFigures, wiresOnWay } from '../circuit/index.ts';
+import { feedFigures, wiresOnWay } from '../../circuit/index.ts';
 import {
   applyDrafts,
   type Build,
@@ -8,10 +8,10 @@ import {
   type Id,
   type OperationDraft,
   type Wire,
-} from '../document/index.ts';
-import { deriveFeeds, isSized } from '../graph/index.ts';
-import { type CutEnd, cutList, takesMm2 } from '../harness/index.ts';
-import { conductor, conductorsOf } from '../units/index.ts';
+} from '../../document/index.ts';
+import { deriveFeeds, isSized } from '../../graph/index.ts';
+import { type CutEnd, cutList, takesMm2 } from '../../harness/index.ts';
+import { conductor, conductorsOf } from '../../units/index.ts';
 import { type ThickerWire, thickerWire } from './planThicker.ts';
 
 /** A tail is long enough to be crimped outside the box (common practice, no source). */

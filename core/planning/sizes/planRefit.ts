@@ -1,8 +1,8 @@
 /** Fuse and wire of a feed made fit for what hangs on it now. */
-import { fuseForLamps, plannedA, USUAL_BUNDLE } from '../circuit/index.ts';
-import { applyDrafts, type Build, type Id, type OperationDraft, type Wire } from '../document/index.ts';
-import { deriveFeeds, isSized } from '../graph/index.ts';
-import { ampacityA, conductor } from '../units/index.ts';
+import { fuseForLamps, plannedA, USUAL_BUNDLE } from '../../circuit/index.ts';
+import { applyDrafts, type Build, type Id, type OperationDraft, type Wire } from '../../document/index.ts';
+import { deriveFeeds, isSized } from '../../graph/index.ts';
+import { ampacityA, conductor } from '../../units/index.ts';
 import { planThickerBehindTails } from './planTails.ts';
 import { thickerWire, thinnestFor } from './planThicker.ts';
 
