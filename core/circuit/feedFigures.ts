@@ -90,9 +90,14 @@ const CONTACT_REASONS: Record<Contact['element']['kind'], string> = {
   tap: 'rating of the lead',
 };
 
+/** What a flasher module carries (common practice, no source). */
+const FLASHER_A = 15;
+
 function contactLimits(build: Build, feed: Feed): Limit[] {
   return [...feed.contacts, ...feed.groundContacts].flatMap(({ element, control }): Limit[] => {
-    const limitA = element.kind === 'relay' ? element.ratingA : control.ratingA;
+    // A control only enables a flasher: what flows goes through the module.
+    const limitA =
+      element.kind === 'relay' ? element.ratingA : element.kind === 'flasher' ? FLASHER_A : control.ratingA;
     // A switch of the unit's own that is the source stands in the chain as the source.
     if (limitA === null || element.id === feed.source?.id) return [];
     const behind = feed.lamps.filter((lamp) =>

@@ -21,6 +21,7 @@ import { ok, type Result, refused } from '../result.ts';
 import { type Amps, ampacityA, conductor, type Millimetres } from '../units/index.ts';
 import { sourceElement } from './planFeed.ts';
 import { joinFunction, newFunction } from './planFunction.ts';
+import { madeFit } from './sizes/madeFit.ts';
 import { planRefit } from './sizes/planRefit.ts';
 
 const terminal = (elementId: Id, name: string): Terminal => ({ elementId, terminal: name });
@@ -279,39 +280,42 @@ export function planFlasher(build: Build, wish: FlasherWish, newId: () => Id): R
   const elements: Element[] = [source, fuse];
   const wires: Wire[] = [likeWire(sample, newId(), terminal(source.id, 'out'), terminal(fuse.id, 'in'), TAP_LEAD_MM)];
   const moves: Extract<OperationDraft, { kind: 'moveWireEnds' }>['moves'] = [];
-  for (const { load, wire, end } of supplyWires) {
-    const lamp = build.lamps[load.lampId]!;
+  // One wire brings them their power and taps each as it comes along.
+  const start = placeOfSource(build, wish.slotId);
+  const along = supplyWires
+    .map((each) => ({ ...each, lamp: build.lamps[each.load.lampId]! }))
+    .sort((one, other) => runMm(start, one.lamp.position) - runMm(start, other.lamp.position));
+  let [power, here] = [terminal(fuse.id, 'out'), start];
+  for (const [index, { load, wire, end, lamp }] of along.entries()) {
     const flasher: Element = { id: newId(), kind: 'flasher', name: `Flasher ${lamp.tag}`, controlId };
     const ground: Element = { id: newId(), kind: 'ground', name: `Ground at flasher ${lamp.tag}` };
+    const own = offTheReel(wire);
+    const supply = terminal(flasher.id, 'supply');
     elements.push(flasher, ground);
     moves.push({ wireId: wire.id, end, onto: terminal(flasher.id, 'signal') });
-    wires.push(
-      likeWire(offTheReel(wire), newId(), terminal(flasher.id, 'out'), terminal(load.id, 'plus'), FLASHER_LEAD_MM),
-      likeWire(
-        offTheReel(wire),
-        newId(),
-        terminal(fuse.id, 'out'),
-        terminal(flasher.id, 'supply'),
-        runMm(placeOfSource(build, wish.slotId), lamp.position),
-      ),
-      {
-        ...likeWire(
-          offTheReel(wire),
-          newId(),
-          terminal(flasher.id, 'ground'),
-          terminal(ground.id, 'join'),
-          GROUND_LEAD_MM,
-        ),
-        colour: 'black',
-      },
-    );
+    wires.push(likeWire(own, newId(), terminal(flasher.id, 'out'), terminal(load.id, 'plus'), FLASHER_LEAD_MM), {
+      ...likeWire(own, newId(), terminal(flasher.id, 'ground'), terminal(ground.id, 'join'), GROUND_LEAD_MM),
+      colour: 'black',
+    });
+    const comesMm = runMm(here, lamp.position);
+    if (index === along.length - 1) wires.push(likeWire(own, newId(), power, supply, comesMm));
+    else {
+      const joint: Element = { id: newId(), kind: 'splice', name: `Power at flasher ${lamp.tag}` };
+      const join = terminal(joint.id, 'join');
+      elements.push(joint);
+      wires.push(likeWire(own, newId(), power, join, comesMm));
+      wires.push(likeWire(own, newId(), join, supply, CUT_BEFORE_LAMP_MM));
+      power = join;
+      here = lamp.position;
+    }
   }
   const functions = newFunction(build, { ...wish, controlId }, newId);
-  return ok([
+  const planned: OperationDraft[] = [
     { kind: 'assignFeed', controls, elements, wires, functions },
     { kind: 'moveWireEnds', moves },
     ...joinFunction(build, wish, lamps),
-  ]);
+  ];
+  return ok(madeFit(build, planned, wish.lampIds));
 }
 
 /** What the crew runs beside a lead of the unit's own, or of a loom, is neither. */

@@ -1,7 +1,6 @@
 /** Grounds of lamps: straight to metal where they sit, back by one wire or to a bus, or back through a switch on the ground side. */
 
 import {
-  applyDrafts,
   type Build,
   type Control,
   type Element,
@@ -13,12 +12,12 @@ import {
   type Terminal,
   type Wire,
 } from '../../document/index.ts';
-import { deriveFeeds, placeOf, terminalNode, wiresRun } from '../../graph/index.ts';
+import { placeOf, terminalNode, wiresRun } from '../../graph/index.ts';
 import { GROUND_LEAD_MM, runMm } from '../../harness/index.ts';
 import { ok, type Result, refused } from '../../result.ts';
 import type { Millimetres } from '../../units/index.ts';
 import { idledBy, withoutControls } from '../apart/idleControls.ts';
-import { planRefit } from '../sizes/planRefit.ts';
+import { madeFit } from '../sizes/madeFit.ts';
 import { type Contact, contactsOf, goesToGround, touching } from './contacts.ts';
 
 type Load = Extract<Element, { kind: 'lampLoad' }>;
@@ -172,20 +171,7 @@ export function planGroundSwitch(
   }
   collect(found, placeOf(build, controlId), { elementId: contactId, terminal: 'in' });
   const controls = 'id' in control ? [] : [{ id: controlId, ...control }];
-  return ok(withSizes(build, operations(known?.id ?? null, controls), lampIds));
-}
-
-/** What comes back together is sized for its sum: each feed of these lamps is made fit for its new way. */
-function withSizes(build: Build, planned: readonly OperationDraft[], lampIds: readonly Id[]): OperationDraft[] {
-  const all = [...planned];
-  const first = applyDrafts(build, all);
-  if (!first.ok) return all;
-  const feeds = deriveFeeds(first.value).filter(({ lamps }) => lamps.some(({ id }) => lampIds.includes(id)));
-  for (const { fuse } of feeds) {
-    const sized = applyDrafts(build, all);
-    if (sized.ok) all.push(...planRefit(sized.value, fuse.id));
-  }
-  return all;
+  return ok(madeFit(build, operations(known?.id ?? null, controls), lampIds));
 }
 
 /** Grounds each lamp to metal where it sits again. */
@@ -207,7 +193,7 @@ export function planGroundReturn(build: Build, lampIds: readonly Id[], newId: ()
   const ground: Element = { id: newId(), kind: 'ground', name: 'Ground at the panel' };
   elements.push(ground);
   collect(found, build.fusePanel.position, { elementId: ground.id, terminal: 'join' });
-  return withSizes(build, operations(), lampIds);
+  return madeFit(build, operations(), lampIds);
 }
 
 /** Brings the grounds of lamps back to a bus at the panel: a way each, and one thick wire to metal. */

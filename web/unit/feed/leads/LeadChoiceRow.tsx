@@ -27,7 +27,9 @@ const DRAWINGS: Record<LeadChoice['kind'], { lead: string; ours: string }> = {
 };
 const SHOWN_BRINGS = 2;
 
-const amount = (quantity: number, unit: 'pcs' | 'm') => (unit === 'm' ? `${quantity.toFixed(1)} m ` : `${quantity} × `);
+/** Whole pieces: nobody buys a part of a tie. */
+const amount = (quantity: number, unit: 'pcs' | 'm') =>
+  unit === 'm' ? `${quantity.toFixed(1)} m ` : `${Math.ceil(quantity - 1e-9)} × `;
 
 /** One way with a lead: what flows then, what it needs and takes, what it brings, how it goes back. */
 export function LeadChoiceRow({
