@@ -1,5 +1,5 @@
 /** What every story in the browser begins with and does again and again. */
-import { type Browser, test as base, expect, type Page } from '@playwright/test';
+import { type Browser, test as base, expect, type Locator, type Page } from '@playwright/test';
 
 import { shiftClock } from './pageClock.ts';
 import { type Started, startWestEmber } from './westEmber.ts';
@@ -75,4 +75,22 @@ export async function takeIn(page: Page, body: string, tag: string, name?: strin
   if (name) await dialog.getByLabel('Name', { exact: true }).fill(name);
   await dialog.getByRole('button', { name: 'Take it into the yard' }).click();
   await expect(page.locator('.unit-header')).toContainText(tag);
+}
+
+/** Drops a lamp of the shelf on the sheet, at a part of its width and height. */
+export async function dropOnView(page: Page, modelKey: string, xPart: number, yPart: number): Promise<void> {
+  await expect(page.getByRole('complementary', { name: 'Place' })).toBeVisible();
+  const sheet = page.locator('.sheet');
+  await expect(sheet.locator('svg .view-name').first()).toBeVisible();
+  const box = (await sheet.boundingBox())!;
+  await page.getByLabel('Search the shelf').fill(modelKey);
+  await page
+    .locator(`[data-model="${modelKey}"]`)
+    .dragTo(sheet, { targetPosition: { x: box.width * xPart, y: box.height * yPart } });
+}
+
+/** Types a value and leaves the field. */
+export async function typeInto(field: Locator, value: string): Promise<void> {
+  await field.fill(value);
+  await field.press('Enter');
 }

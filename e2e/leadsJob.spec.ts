@@ -1,20 +1,7 @@
 /** The main job, as a lead does it: from a unit rolling in to its operator card, while somebody else looks on. */
 import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
-import type { Page } from '@playwright/test';
-import { address, choose, comeIn, expect, saved, takeIn, test } from './helpers.ts';
-
-/** Middle of a view of the sheet, from its own lettering: enough to aim a drop at. */
-async function dropOnView(page: Page, modelKey: string, xPart: number, yPart: number): Promise<void> {
-  await expect(page.getByRole('complementary', { name: 'Place' })).toBeVisible();
-  const sheet = page.locator('.sheet');
-  await expect(sheet.locator('svg .view-name').first()).toBeVisible();
-  const box = (await sheet.boundingBox())!;
-  await page.getByLabel('Search the shelf').fill(modelKey);
-  await page
-    .locator(`[data-model="${modelKey}"]`)
-    .dragTo(sheet, { targetPosition: { x: box.width * xPart, y: box.height * yPart } });
-}
+import { address, choose, comeIn, dropOnView, expect, saved, takeIn, test } from './helpers.ts';
 
 test('a lead takes a unit from the yard to its operator card', async ({ browser }) => {
   const page = await (await browser.newContext()).newPage();
