@@ -3,7 +3,7 @@
  * 1.64 A; four fifths of its own 15 A leave 12 - 1.64 = 10.36 A; slow double is the second pattern of a module, two
  * touches of its lead (common practice, no source).
  */
-import { comeIn, expect, saved, takeIn, test } from './helpers.ts';
+import { choose, comeIn, expect, saved, takeIn, test, typeInto } from './helpers.ts';
 
 test('the brake lead is metered, cut between plug halves, flashes, and is a whole job with a way back', async ({
   page,
@@ -76,5 +76,59 @@ test('the brake lead is metered, cut between plug halves, flashes, and is a whol
     await page.getByRole('link', { name: /Hand over/ }).click();
     await page.getByRole('button', { name: 'Back to stock' }).click();
     await expect(page.getByText(/push the two plug halves of the brown lead together/)).toBeVisible();
+  });
+});
+
+/** By hand: an LED brake lamp of 4 W at 12.8 V draws 0.31 A; 12 - 0.31 = 11.69 A are left of four fifths of 15. */
+test('a scooter with a diode for a brake lamp: every pattern suits it, and the plug halves go together again', async ({
+  page,
+}) => {
+  const panel = page.locator('.panel').first();
+  await comeIn(page, 'Odile');
+  await takeIn(page, 'Escort motorcycle', 'SR-43', 'Scooter');
+  await page.getByLabel('Overall length').fill('1900');
+  await page.getByLabel('Overall length').press('Enter');
+
+  await test.step('three leads in the plug behind the lens: the one that the brake makes hot', async () => {
+    await page.locator('.survey-tabs button', { hasText: 'Lamps' }).click();
+    await page.getByRole('button', { name: 'As usual for this kind' }).click();
+    await page.locator('.survey-tabs button', { hasText: 'Plugs' }).click();
+    await choose(page, 'Kind of plug', /^Rear lamp plug, 3 pins/);
+    await page.locator('.survey-part .button-row button').last().click();
+    const card = page.locator('.plug-card');
+    await typeInto(card.getByLabel('Pin 2, fuse of the unit ahead of it, A'), '15');
+    await typeInto(card.getByLabel('Pin 2, what the unit itself draws from it, A'), '0.31');
+    await card.getByRole('button', { name: /all 0 V/ }).click();
+    await typeInto(card.getByLabel('with it, volts').nth(1), '12.2');
+    await panel
+      .getByRole('link', { name: /Use this lead/ })
+      .nth(1)
+      .click();
+  });
+
+  await test.step('the lamp is a diode: no pattern is too fast; six touches of the lead', async () => {
+    const lead = page.getByRole('region', { name: 'Pin 2' });
+    await expect(lead).toContainText('11.69 A');
+    await lead.getByText('LED', { exact: true }).click();
+    await choose(page, 'Pattern of the module', /touched 6 times/);
+    const halves = lead.getByRole('radio', { name: 'Cut it, with plug halves' });
+    await expect(halves).toContainText('2 × Connector pair', { timeout: 20_000 });
+    await expect(halves).not.toContainText('filament');
+    await expect(halves).not.toContainText('Caution');
+    await lead.getByRole('button', { name: 'Cut pin 2 and put the module in' }).click();
+    await expect(page.getByRole('img', { name: /then brake-lamp module, then B1/ })).toBeVisible();
+    await saved(page);
+  });
+
+  await test.step('no wire, fuse or holder is bought; touches are counted; it goes back by its plugs', async () => {
+    await page.getByRole('link', { name: /Parts/ }).click();
+    await expect(page.getByText('Brake-lamp module, with its leads')).toBeVisible();
+    await expect(page.getByText(/^(Wire \d|Sealed inline fuse holder|Blade fuse)/)).toHaveCount(0);
+    await page.getByRole('link', { name: /Build/ }).click();
+    await page.getByText("Choose the module's pattern, Brake").click();
+    await expect(page.getByText(/Touch its programming lead 6 times/)).toBeVisible();
+    await page.getByRole('link', { name: /Hand over/ }).click();
+    await page.getByRole('button', { name: 'Back to stock' }).click();
+    await expect(page.getByText(/push the two plug halves of .* together/)).toBeVisible();
   });
 });
