@@ -44,8 +44,19 @@ export interface Feed {
   elementIds: Id[];
 }
 
+/** A build never changes once it is made: whoever asks again is answered from memory. */
+const known = new WeakMap<Build, readonly Feed[]>();
+
 /** All feeds of a build, in slot order (row, column), then by name. */
-export function deriveFeeds(build: Build): Feed[] {
+export function deriveFeeds(build: Build): readonly Feed[] {
+  const kept = known.get(build);
+  if (kept) return kept;
+  const feeds = walkedFeeds(build);
+  known.set(build, feeds);
+  return feeds;
+}
+
+function walkedFeeds(build: Build): Feed[] {
   const ends = wireEnds(build);
   const fused = Object.values(build.elements)
     .filter((element) => element.kind === 'fuse')

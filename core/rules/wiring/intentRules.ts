@@ -1,6 +1,13 @@
 /** Findings of what was meant against what the wiring can do: M60, M63 to M66, M72, M73. */
 import { type AssessedFeed, CONTINUOUS_RATIO, restingVoltageV } from '../../circuit/index.ts';
-import { type Build, derivedId, type Id, type LightFunction, type OperationDraft } from '../../document/index.ts';
+import {
+  type Build,
+  derivedId,
+  type ElementOf,
+  type Id,
+  type LightFunction,
+  type OperationDraft,
+} from '../../document/index.ts';
 import { isFlashing, patternOf, roleOf, touchesFor } from '../../flash/index.ts';
 import { type Contact, conduct, sourceName } from '../../graph/index.ts';
 import { tagList } from '../../place/index.ts';
@@ -182,10 +189,11 @@ function hangsOnSwitch(context: CheckContext): Hit[] {
 /** M66: two holders pushed into one slot. */
 function twoTaps(context: CheckContext): Hit[] {
   const { build, feeds } = context;
+  const holders = Object.values(build.elements).filter(
+    (element): element is ElementOf<'tap'> => element.kind === 'tap' && element.limitA !== null,
+  );
   return Object.values(build.slots).flatMap((slot): Hit[] => {
-    const taps = Object.values(build.elements).filter(
-      (element) => element.kind === 'tap' && element.slotId === slot.id && element.limitA !== null,
-    );
+    const taps = holders.filter(({ slotId }) => slotId === slot.id);
     if (taps.length < 2) return [];
     const tapped = feeds.filter(({ feed }) => taps.some(({ id }) => id === feed.source?.id));
     const last = tapped.at(-1);

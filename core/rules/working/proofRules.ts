@@ -141,8 +141,9 @@ function oneRemote({ build }: CheckContext): Hit[] {
 }
 
 function oldLegend({ build }: CheckContext): Hit[] {
+  if (!build.legend) return [];
   const now = legendPrint(build);
-  if (!build.legend || build.legend.print === now) return [];
+  if (build.legend.print === now) return [];
   const lines = new Set(build.legend.print.split('\n'));
   const changed = now.split('\n').filter((line) => !lines.has(line));
   const names = changed.map((line) => line.split(' | ')[0]).slice(0, 3);
