@@ -117,7 +117,7 @@ const TWO_LAMPS = {
   ends: 'plugs',
 } as const;
 /** Ready looms that the shop buys: two work lamps near and far, and a bar at the front. */
-const DEMO_LOOMS: Loom[] = [
+export const DEMO_LOOMS: Loom[] = [
   {
     ...TWO_LAMPS,
     key: 'LM-0203',

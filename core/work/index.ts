@@ -5,7 +5,7 @@ export { type LeadChoice, type LeadQuestion, lampsOnLead, lampsOnSource, leadCho
 export { type SpareChoice, type SpareKind, type SpareWish, spareChoices } from './choices/spareChoices.ts';
 export { estimateOf, hoursText, learnedHours, type SpentOn, spentOn } from './hours.ts';
 export { likeUnit } from './likeUnit.ts';
-export { askMethods, METHOD_QUESTIONS, type MethodQuestion } from './methods/askMethods.ts';
+export { askMethods, METHOD_QUESTIONS, type MethodQuestion, type ShopKnows } from './methods/askMethods.ts';
 export type { Comparison, Prices, WiringMethod } from './methods/compare.ts';
 export { alternatives } from './parts/alternatives.ts';
 export {

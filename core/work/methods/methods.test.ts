@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { DEMO_LOOMS } from '../../../demo/shop.ts';
 import { applied, countingIds, furtherIds, testTruck } from '../../../demo/testUnit.ts';
 import { demoUnits } from '../../../demo/world.ts';
 import { solveSetting } from '../../circuit/index.ts';
@@ -25,6 +26,8 @@ import { compareRuns } from './runs.ts';
 import { compareSources } from './sources.ts';
 
 const newId = furtherIds();
+/** Those for two work lamps; a light bar's has one leg. */
+const LOOMS = DEMO_LOOMS.filter(({ legs }) => legs.length > 1);
 
 describe('two ways to do the same wiring', () => {
   const units = demoUnits(new Date('2026-01-20T12:00:00Z'), countingIds());
@@ -37,7 +40,13 @@ describe('two ways to do the same wiring', () => {
 
   it('ready looms: a loom for every long wire, half of its crimps, less work and more wire; and back again', () => {
     const [feed] = long(truck);
-    const answer = compareLooms(truck, [feed!], new Map([...prices(truck), ['ready-loom 3', 9], ['ready-loom 8', 20]]));
+    const answer = compareLooms(
+      truck,
+      [feed!],
+      new Map([...prices(truck), ['ready-loom 3', 9], ['ready-loom 8', 20]]),
+      [],
+      newId,
+    );
     if (!answer.ok) throw new Error(answer.reason);
     const [own, looms] = answer.methods as [WiringMethod, WiringMethod];
     const count = feed!.wires.filter((wire) => wire.lengthMm >= 1000).length;
@@ -61,10 +70,47 @@ describe('two ways to do the same wiring', () => {
     ).length;
     expect(atLamps).toBeGreaterThan(0);
     expect(crimps(truck) - crimps(built)).toBe(atLamps);
-    const back = compareLooms(built, [feedsOf(built).find((each) => each.fuse.id === feed!.fuse.id)!], prices(built));
+    const back = compareLooms(
+      built,
+      [feedsOf(built).find((each) => each.fuse.id === feed!.fuse.id)!],
+      prices(built),
+      [],
+      newId,
+    );
     if (!back.ok) throw new Error(back.reason);
     expect(back.methods.map((method) => method.name)).toEqual(['Ready looms', 'Own wire']);
     expect(crimps(applied(built, back.methods[1]!.operations))).toBe(crimps(truck));
+  });
+
+  it('looms that the shop knows: one with a leg for each lamp takes the place of fuse, relay and wire, and it lights', () => {
+    const { build } = testTruck()
+      .lamp('FL-0701', 'rear', { yMm: 500, zMm: 1400 })
+      .feed({
+        name: 'Floods',
+        slot: 'hot',
+        tags: 'L1 R1',
+        pattern: 'steady',
+        wanted: 'always',
+        control: { name: 'Floods', kind: 'switch', signal: null, ratingA: 20 },
+      });
+    const [feed] = feedsOf(build);
+    const answer = compareLooms(build, [feed!], new Map([['loom LM-0203', 40]]), LOOMS, newId);
+    if (!answer.ok) throw new Error(answer.reason);
+    const names = answer.methods.map(({ name }) => name);
+    expect(names[0]).toBe('Own wire');
+    expect(names).toEqual(expect.arrayContaining(LOOMS.map(({ name }) => name)));
+    for (const { name, operations } of answer.methods.filter((each) => LOOMS.some((loom) => loom.name === each.name))) {
+      const laid = applied(build, operations);
+      const parts = partsList(laid, assess(laid).feeds);
+      expect(parts.filter((part) => part.name === `Loom ${name}`).map(({ quantity }) => quantity)).toEqual([1]);
+      expect(parts.filter((part) => /^Wire \d/.test(part.name))).toEqual([]);
+      expect(Object.keys(laid.controls)).toEqual(Object.keys(build.controls));
+      for (const volts of Object.values(lampVolts(laid, true))) expect(volts).toBeGreaterThan(11.5);
+    }
+    // A lamp more than it has legs.
+    const three = LOOMS.map((loom) => ({ ...loom, legs: loom.legs.slice(0, 1) }));
+    const none = compareLooms(build, [feed!], new Map(), three, newId);
+    expect(none.ok && none.methods.map(({ name }) => name)).toEqual(['Own wire', 'Ready looms']);
   });
 
   it('one run for two functions: a fuse and wire less, and one function that is no longer switched by itself', () => {
@@ -114,7 +160,7 @@ describe('two ways to do the same wiring', () => {
   it('says why it cannot be compared', () => {
     expect(compareRuns(truck, [], new Map(), newId)).toEqual({ ok: false, reason: 'Choose a feed or more.' });
     const brief = { ...long(truck)[0]!, wires: [] };
-    expect(compareLooms(truck, [brief], new Map())).toMatchObject({ ok: false });
+    expect(compareLooms(truck, [brief], new Map(), [], newId)).toMatchObject({ ok: false });
   });
 });
 
@@ -390,7 +436,7 @@ describe('every way of every question over all demo units', () => {
       const before = lampVolts(build, true);
       for (const { feed } of feeds)
         for (const question of METHOD_QUESTIONS) {
-          const answer = askMethods(build, question, [feed.fuse.id], new Map(), newId);
+          const answer = askMethods(build, question, [feed.fuse.id], { prices: new Map(), looms: [] }, newId);
           if (!answer.ok) {
             expect(answer.reason).toMatch(/\.$/);
             continue;

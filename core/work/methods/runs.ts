@@ -1,23 +1,20 @@
 /** Runs of several feeds made one, and a feed of several pairs made a run each. */
 import { ratedCurrentA } from '../../circuit/index.ts';
 import { applyDrafts, type Build, type Id, type Lamp, type OperationDraft } from '../../document/index.ts';
-import { deriveFeeds, type Feed } from '../../graph/index.ts';
+import type { Feed } from '../../graph/index.ts';
 import { compareTags, tagList } from '../../place/index.ts';
-import { type FeedWish, planFeed } from '../../planning/index.ts';
+import { planFeed } from '../../planning/index.ts';
 import { assess } from '../../rules/index.ts';
 import { crewSource } from '../choices/crewSource.ts';
 import { type Comparison, compared, controlsOf, type Prices } from './compare.ts';
+import { isPlain, likeFeed, takenOff } from './refeed.ts';
 
 /** Feeds with a run each against one run for all of their lamps; a single feed against a run for each pair of its lamps. */
 export function compareRuns(build: Build, feeds: readonly Feed[], prices: Prices, newId: () => Id): Comparison {
   const [first] = feeds;
   if (!first) return { ok: false, reason: 'Choose a feed or more.' };
   const control = controlsOf(first)[0];
-  const isPlain = feeds.every(({ contacts, ownFuse, fuse }) => {
-    const kinds = contacts.map(({ element }) => element.kind);
-    return !ownFuse && !fuse.loomId && kinds.every((kind) => kind === 'switch' || kind === 'relay');
-  });
-  if (!control || !isPlain)
+  if (!control || !feeds.every(isPlain))
     return {
       ok: false,
       reason: `${first.fuse.name} has no switch or relay of its own that other runs could have too.`,
@@ -37,33 +34,6 @@ export function compareRuns(build: Build, feeds: readonly Feed[], prices: Prices
 }
 
 type Planned = { operations: OperationDraft[] } | { reason: string };
-
-/** What of some feeds no other needs, taken off. */
-function takenOff(build: Build, feeds: readonly Feed[]): OperationDraft {
-  const chosen = new Set(feeds.map((feed) => feed.fuse.id));
-  const others = deriveFeeds(build).filter((feed) => !chosen.has(feed.fuse.id));
-  const only = (idsOf: (feed: Feed) => Id[]) => {
-    const shared = new Set(others.flatMap(idsOf));
-    return [...new Set(feeds.flatMap(idsOf))].filter((id) => !shared.has(id));
-  };
-  const wireIdsOf = (feed: Feed) => [...feed.wires, ...feed.groundWires].map((wire) => wire.id);
-  return { kind: 'removeFeed', elementIds: only((feed) => feed.elementIds), wireIds: only(wireIdsOf) };
-}
-
-/** What a run has of the feed that it comes from. */
-function likeFeed(build: Build, feed: Feed, control: Id): Omit<FeedWish, 'name' | 'slotId' | 'lampIds'> {
-  const shown = Object.values(build.functions).find((each) => each.controlId === control);
-  const wire = feed.wires[0];
-  return {
-    control: { id: control },
-    relayRatingA: relayOf(build, feed),
-    family: feed.fuse.family,
-    wanted: feed.fuse.wanted,
-    table: wire?.table ?? 'metric',
-    colour: wire?.colour ?? 'red',
-    patternId: Object.values(shown?.shows ?? {})[0]?.patternId ?? 'steady',
-  };
-}
 
 function together(build: Build, feeds: readonly Feed[], control: Id, newId: () => Id): Planned {
   const first = feeds[0]!;
@@ -145,11 +115,3 @@ const withoutLamps = (build: Build, control: Id, lampIds: readonly Id[]): Operat
       ? [{ kind: 'dropFromFunction', functionId: id, lampIds: shown }]
       : [];
   });
-
-function relayOf(build: Build, feed: Feed): number | null {
-  for (const id of feed.elementIds) {
-    const element = build.elements[id];
-    if (element?.kind === 'relay') return element.ratingA;
-  }
-  return null;
-}

@@ -1,5 +1,5 @@
 import type { Id } from '../../../core/document/index.ts';
-import type { MethodQuestion, Prices } from '../../../core/work/index.ts';
+import type { MethodQuestion, ShopKnows } from '../../../core/work/index.ts';
 import { useUnit } from '../useUnit.ts';
 import { MethodsAnswer } from './MethodsAnswer.tsx';
 import { useMethods } from './useMethods.ts';
@@ -8,17 +8,17 @@ import { useMethods } from './useMethods.ts';
 export function AskedMethods({
   question,
   fuseIds,
-  prices,
+  knows,
   hourMarks,
   onTaken,
 }: {
   question: MethodQuestion;
   fuseIds: readonly Id[];
-  prices: Prices;
+  knows: ShopKnows;
   hourMarks: number | null;
   onTaken(): void;
 }) {
   const { build } = useUnit();
-  const answer = useMethods(build, question, fuseIds, prices);
+  const answer = useMethods(build, question, fuseIds, knows);
   return <MethodsAnswer answer={answer} hourMarks={hourMarks} onTaken={onTaken} />;
 }

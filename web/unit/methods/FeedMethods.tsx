@@ -3,18 +3,14 @@ import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import type { Feed } from '../../../core/graph/index.ts';
 import type { MethodQuestion } from '../../../core/work/index.ts';
-import { useShopQuery } from '../../app/api.ts';
 import { AskedMethods } from './AskedMethods.tsx';
 import { QuestionChoice } from './QuestionChoice.tsx';
+import { useShopKnows } from './useShopKnows.ts';
 
 /** Other ways to wire one feed, side by side. */
 export function FeedMethods({ feed, onClose }: { feed: Feed; onClose(): void }) {
-  const { data } = useShopQuery();
+  const { knows, hourMarks } = useShopKnows();
   const [question, setQuestion] = useState<MethodQuestion>('joints');
-  const prices = useMemo(
-    () => new Map(Object.values(data?.shop.stock ?? {}).map(({ key, priceMarks }) => [key, priceMarks] as const)),
-    [data],
-  );
   const fuseIds = useMemo(() => [feed.fuse.id], [feed.fuse.id]);
   return (
     <section className="feed-plans methods" aria-label={`Other ways to wire ${feed.fuse.name}`}>
@@ -30,8 +26,8 @@ export function FeedMethods({ feed, onClose }: { feed: Feed; onClose(): void }) 
         key={question}
         question={question}
         fuseIds={fuseIds}
-        prices={prices}
-        hourMarks={data?.shop.rates.hourMarks ?? null}
+        knows={knows}
+        hourMarks={hourMarks}
         onTaken={onClose}
       />
     </section>

@@ -19,7 +19,7 @@ const { build } = testTruck()
     control: { name: 'Warn', kind: 'switch', signal: null, ratingA: 10 },
   });
 const answerOf = (question: MethodQuestion): Comparison =>
-  askMethods(build, question, [deriveFeeds(build)[0]!.fuse.id], new Map(), furtherIds());
+  askMethods(build, question, [deriveFeeds(build)[0]!.fuse.id], { prices: new Map(), looms: [] }, furtherIds());
 const show = async (answer: Comparison | 'failed' | null, role: 'lead' | 'owner' = 'lead') => {
   const onTaken = vi.fn();
   const shown = await renderUnit(<MethodsAnswer answer={answer} hourMarks={60} onTaken={onTaken} />, { build, role });

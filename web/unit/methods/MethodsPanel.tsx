@@ -1,12 +1,14 @@
 import { Select } from 'antd';
 import { useState } from 'react';
-import type { MethodQuestion, Prices } from '../../../core/work/index.ts';
+import type { MethodQuestion } from '../../../core/work/index.ts';
 import { useUnit } from '../useUnit.ts';
 import { AskedMethods } from './AskedMethods.tsx';
 import { QuestionChoice } from './QuestionChoice.tsx';
+import { useShopKnows } from './useShopKnows.ts';
 
 /** Other ways to do the same wiring, for feeds that are chosen here: what each costs, takes and leaves out. */
-export function MethodsPanel({ prices, hourMarks }: { prices: Prices; hourMarks: number | null }) {
+export function MethodsPanel() {
+  const { knows, hourMarks } = useShopKnows();
   const { overview } = useUnit();
   const [question, setQuestion] = useState<MethodQuestion>('looms');
   const [fuseIds, setFuseIds] = useState<string[]>([]);
@@ -30,7 +32,7 @@ export function MethodsPanel({ prices, hourMarks }: { prices: Prices; hourMarks:
           key={question}
           question={question}
           fuseIds={fuseIds}
-          prices={prices}
+          knows={knows}
           hourMarks={hourMarks}
           onTaken={() => setFuseIds([])}
         />

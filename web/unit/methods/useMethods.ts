@@ -1,7 +1,7 @@
 import type { Remote } from 'comlink';
 import { useCallback } from 'react';
 import type { Build, Id } from '../../../core/document/index.ts';
-import type { Comparison, MethodQuestion, Prices } from '../../../core/work/index.ts';
+import type { Comparison, MethodQuestion, ShopKnows } from '../../../core/work/index.ts';
 import { useWorked } from '../../app/useWorked.ts';
 import type { MethodsWorker } from './methodsWorker.ts';
 
@@ -12,11 +12,11 @@ export function useMethods(
   build: Build,
   question: MethodQuestion,
   fuseIds: readonly Id[],
-  prices: Prices,
+  knows: ShopKnows,
 ): Comparison | 'failed' | null {
   const ask = useCallback(
-    (worker: Remote<MethodsWorker>) => worker.askMethods(build, question, fuseIds, prices),
-    [build, question, fuseIds, prices],
+    (worker: Remote<MethodsWorker>) => worker.askMethods(build, question, fuseIds, knows),
+    [build, question, fuseIds, knows],
   );
   return useWorked<MethodsWorker, Comparison>(makeWorker, ask);
 }

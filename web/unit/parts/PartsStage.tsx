@@ -129,7 +129,7 @@ export function PartsStage() {
       </section>
       <aside className="panel" aria-label="Kits">
         <ShortLamps lines={parts} shelf={shelf} />
-        <MethodsPanel prices={prices} hourMarks={shop?.shop.rates.hourMarks ?? null} />
+        <MethodsPanel />
         <Findings findings={findings} empty="Every kit is in a box or on the list." />
         {Object.values(build.extraParts).length > 0 && (
           <section>
