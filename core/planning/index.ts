@@ -2,6 +2,7 @@ export { type Apart, planApart } from './apart/planApart.ts';
 export { areOnPlugs, planLampPlugs, planLampPlugsOut } from './methods/lampPlugs.ts';
 export { planMoveSource } from './methods/moveSource.ts';
 export { type ModuleOnLead, moduleInFeed, moduleOnLead } from './ownLeads/moduleOnLead.ts';
+export { planDiodeInLead, planRelayInLead } from './ownLeads/planBetween.ts';
 export { leadAround, type ModuleWish, planModule, planModuleOut } from './ownLeads/planModule.ts';
 export { lampsOfFactory, type OwnLampWish, ownLead, planOwnLamp } from './ownLeads/planOwnLamp.ts';
 export { type PinSource, pinsToTake, planPinSource, planPlugEdit } from './ownLeads/planPins.ts';

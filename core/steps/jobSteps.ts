@@ -13,7 +13,7 @@ import { gaugeName, run, say, type Words } from '../units/index.ts';
 import { faceSteps } from './faceSteps.ts';
 import { endsOf, MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
 import { wireMeasures } from './measures.ts';
-import { flasherSteps, moduleSteps, modulesIn } from './moduleSteps.ts';
+import { cutLeadSteps, moduleSteps, modulesIn } from './moduleSteps.ts';
 import { arranged, withOrder } from './orderRules.ts';
 import type { Step } from './step.ts';
 import { switchSteps } from './switchSteps.ts';
@@ -60,7 +60,7 @@ function jointMinutes(build: Build, wire: Wire): number {
 
 function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unordered[]; joins: Unordered[] } {
   const lines = cutList(build);
-  const leads = [...moduleSteps(build, feeds), ...flasherSteps(build, feeds)].map(({ given, lamps }) =>
+  const leads = [...moduleSteps(build, feeds), ...cutLeadSteps(build, feeds)].map(({ given, lamps }) =>
     step(given, lamps),
   );
   // A lead of the unit's own is neither run nor joined to a source.

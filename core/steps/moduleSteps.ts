@@ -1,6 +1,6 @@
 /** Steps at a lead of the unit's own that something is put into. Minutes are common practice, no source. */
 import type { AssessedFeed } from '../circuit/index.ts';
-import type { Build } from '../document/index.ts';
+import type { Build, Element } from '../document/index.ts';
 import { patternOf, times } from '../flash/index.ts';
 import { plugOfSource, SIGNAL_WORDS } from '../graph/index.ts';
 import { tagList } from '../place/index.ts';
@@ -40,27 +40,42 @@ function leadWords(build: Build, { feed }: AssessedFeed): { lead: string; signal
   };
 }
 
-/** Leads of the unit's own that are cut so that flashers go between; what is joined there is told with the flashers' feed. */
-export function flasherSteps(
+/** What a lead of the unit's own is cut for, beside a module: at which terminal it comes in, and what becomes of its ends. */
+const CUT_FOR: Partial<Record<Element['kind'], { terminal: string; ends: string }>> = {
+  flasher: {
+    terminal: 'signal',
+    ends: "What comes goes to the flasher's signal, the lamp to its out lead: without its control it lights as it did.",
+  },
+  relay: {
+    terminal: 'in',
+    ends: 'What comes goes to 30, with the lead to the coil; the lamp to 87. Without its control the lamp stays dark.',
+  },
+  diode: { terminal: 'anode', ends: 'What comes goes to the side without the ring, the lamp to the ring.' },
+};
+
+/** Leads of the unit's own that are cut so that flashers, a relay's contact or a diode go between. */
+export function cutLeadSteps(
   build: Build,
   feeds: readonly AssessedFeed[],
 ): { given: StepGiven; lamps: AssessedFeed['feed']['lamps'] }[] {
   return feeds.flatMap((assessed) => {
     const { feed } = assessed;
-    const cut = feed.wires.filter(
-      (wire) =>
-        wire.origin === 'unit' &&
-        [wire.from, wire.to].some(
-          ({ elementId, terminal }) => build.elements[elementId]?.kind === 'flasher' && terminal === 'signal',
-        ),
+    const cut = feed.wires.flatMap((wire) =>
+      wire.origin === 'unit'
+        ? [wire.from, wire.to].flatMap(({ elementId, terminal }) => {
+            const what = CUT_FOR[build.elements[elementId]?.kind ?? 'ground'];
+            return what?.terminal === terminal ? [what] : [];
+          })
+        : [],
     );
-    if (cut.length === 0) return [];
+    const [first] = cut;
+    if (!first) return [];
     const { lead, signal, where } = leadWords(build, assessed);
     const ends = cut.length === 1 ? 'its lamp' : `each of its ${cut.length} lamps`;
     const given: StepGiven = {
       key: `cut:${feed.fuse.id}`,
       title: `Find and cut ${lead}, ${feed.fuse.name}`,
-      detail: `Meter it once more: hot only with ${signal}. Cut before ${ends}, and keep enough lead on both ends to join them again. What comes goes to the flasher's signal, the lamp to its out lead: without its control it lights as it did.`,
+      detail: `Meter it once more: hot only with ${signal}. Cut before ${ends}, and keep enough lead on both ends to join them again. ${first.ends}`,
       caution: 'Colours mislead: cut nothing that the meter has not told.',
       where,
       tools: ['meter', 'pick', 'crimp tool'],

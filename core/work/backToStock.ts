@@ -112,7 +112,7 @@ export function backToStock(build: Build, body: Body): BackToStock {
   if (passed.length > 0)
     step(
       'Join its own lamps as they were',
-      `${tagList(passed)}: flashers and splices out, each lead straight to its own wire again.`,
+      `${tagList(passed)}: what stands between and splices out, each lead straight to its own wire again.`,
     );
 
   const cut = Object.values(build.plugs).filter((plug) => plug.leftMm !== null);

@@ -6,7 +6,8 @@ import type { Build } from '../../document/index.ts';
 import { pinSourceId } from '../../graph/index.ts';
 import { assess } from '../../rules/index.ts';
 import { jobSteps } from '../../steps/index.ts';
-import { type LeadQuestion, lampsOnLead, lampsOnSource, leadChoices } from './leadChoices.ts';
+import { inWords } from '../../units/index.ts';
+import { type LeadChoiceKind, type LeadQuestion, lampsOnLead, lampsOnSource, leadChoices } from './leadChoices.ts';
 
 const ids = furtherIds();
 const question: LeadQuestion = {
@@ -21,12 +22,12 @@ const question: LeadQuestion = {
 const choicesOf = (build: Build, changed: Partial<LeadQuestion> = {}) =>
   Object.fromEntries(
     leadChoices(build, { ...question, ...changed }, ids).map((choice) => [choice.kind, choice]),
-  ) as Record<'tap' | 'halves' | 'butts' | 'flash' | 'leave', ReturnType<typeof leadChoices>[number]>;
+  ) as Record<LeadChoiceKind, ReturnType<typeof leadChoices>[number]>;
 
 describe('the ways with a lead', () => {
   it('all carry what hangs on it, within what its fuse is good for', () => {
     const choices = Object.values(choicesOf(motorcycleWithPlug()));
-    expect(choices.map(({ kind }) => kind)).toEqual(['tap', 'halves', 'butts', 'flash', 'leave']);
+    expect(choices.map(({ kind }) => kind)).toEqual(['tap', 'halves', 'butts', 'flash', 'relay', 'diode', 'leave']);
     for (const choice of choices) {
       expect(choice.throughA).toBeCloseTo(BRAKE_A, 9);
       expect(choice.goodForA).toBe(15);
@@ -123,19 +124,58 @@ it('a signal lights lamps of its own kind, the likeliest first; a lead without o
   expect(roles(null)).toEqual([]);
 });
 
+/** Volts over the one lamp with its signal on or off, and the crew's controls on or off. */
+const lampVoltsOf = (build: Build, isSignal: boolean, isOn: boolean): number => {
+  const controlIds = Object.values(build.controls).flatMap(({ id, signal }) =>
+    (signal ? isSignal : isOn) ? [id] : [],
+  );
+  const { solution } = solveSetting(build, { keyOn: true, controlIds: new Set(controlIds), load: 'maximum' });
+  const load = Object.values(build.elements).find((each) => each.kind === 'lampLoad')!;
+  return solution.elements[load.id]?.voltageV ?? 0;
+};
+
+describe('a relay or a diode in the lead', () => {
+  const bike = motorcycleWithPlug();
+  const { relay, diode } = choicesOf(bike);
+  const cutOf = (build: Build) => jobSteps(build, assess(build).feeds).filter(({ kind }) => kind === 'cut');
+
+  it('through a relay the lamp lights with its signal and the control, and with neither alone', () => {
+    const made = applied(bike, relay.operations);
+    expect(lampVoltsOf(made, true, true)).toBeGreaterThan(11.5);
+    for (const [signal, on] of [
+      [true, false],
+      [false, true],
+      [false, false],
+    ] as const)
+      expect(Math.abs(lampVoltsOf(made, signal, on))).toBeLessThan(0.5);
+    // A brake lamp that hangs on something that may be off is said to.
+    expect(relay.brings.map(({ code }) => code)).toContain('M65');
+    expect(relay.parts.map(({ name }) => name)).toContain('Relay 30 A, 12 V, with socket');
+    expect(relay.parts.some(({ name }) => /fuse/i.test(name))).toBe(false);
+    expect(inWords(cutOf(made)[0]!.detail)).toContain('goes to 30');
+  });
+
+  it('through a diode it lights a diode drop lower, and nothing comes back', () => {
+    const made = applied(bike, diode.operations);
+    const dropV =
+      lampVoltsOf(applied(bike, choicesOf(bike).butts.operations), true, false) - lampVoltsOf(made, true, false);
+    // 1.6 A through a rectifier: 0.8 to 1 V (common practice, no source).
+    expect(dropV).toBeGreaterThan(0.6);
+    expect(dropV).toBeLessThan(1.1);
+    expect(Math.abs(lampVoltsOf(made, false, true))).toBeLessThan(0.5);
+    const part = Object.values(made.elements).find(({ kind }) => kind === 'diode')!;
+    const into = Object.values(made.wires).find(({ to }) => to.elementId === part.id)!;
+    expect([into.to.terminal, made.elements[into.from.elementId]!.kind]).toEqual(['anode', 'tap']);
+    expect(inWords(cutOf(made)[0]!.detail)).toContain('the lamp to the ring');
+  });
+});
+
 describe('lamps that flash as well', () => {
   const bike = motorcycleWithPlug();
   const { flash, leave } = choicesOf(bike);
   const flashed = applied(bike, flash.operations);
   const [lamp] = lampsOnSource(flashed, pinSourceId(REAR_PLUG_ID, '2'));
-  const shows = (on: { signal?: boolean; flash?: boolean }) => {
-    const controlIds = Object.values(flashed.controls).flatMap(({ id, signal }) =>
-      (signal ? on.signal : on.flash) ? [id] : [],
-    );
-    const { solution } = solveSetting(flashed, { keyOn: true, controlIds: new Set(controlIds), load: 'maximum' });
-    const load = Object.values(flashed.elements).find((each) => each.kind === 'lampLoad')!;
-    return (solution.elements[load.id]?.voltageV ?? 0) > 11;
-  };
+  const shows = ({ signal = false, flash: on = false }) => lampVoltsOf(flashed, signal, on) > 11;
 
   it('burn with their own signal as before, and from the other supply while their control is on', () => {
     expect(flash.refusal).toBe('');

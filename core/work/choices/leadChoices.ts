@@ -14,7 +14,15 @@ import {
 } from '../../document/index.ts';
 import { deriveFeeds, signalControl, signalOfSlot, unfedLamps } from '../../graph/index.ts';
 import { tagList } from '../../place/index.ts';
-import { ownLead, planFlasher, planModule, planOwnLamp, planPinSource } from '../../planning/index.ts';
+import {
+  ownLead,
+  planDiodeInLead,
+  planFlasher,
+  planModule,
+  planOwnLamp,
+  planPinSource,
+  planRelayInLead,
+} from '../../planning/index.ts';
 import { ok, type Result, refused } from '../../result.ts';
 import { assess, type Finding, isOpen } from '../../rules/index.ts';
 import { jobSteps, type StepKind } from '../../steps/index.ts';
@@ -30,7 +38,7 @@ export interface LeadQuestion {
   light: LampModel['light'];
   patternId: string;
   bursts: boolean;
-  /** How its lamps flash as well, where that is asked. */
+  /** How its lamps flash as well, and by what a relay in it is worked. */
   flash: {
     /** A control that is there; null for a new switch. */
     controlId: Id | null;
@@ -40,7 +48,7 @@ export interface LeadQuestion {
   };
 }
 
-export type LeadChoiceKind = 'tap' | 'halves' | 'butts' | 'flash' | 'leave';
+export type LeadChoiceKind = 'tap' | 'halves' | 'butts' | 'flash' | 'relay' | 'diode' | 'leave';
 
 export interface LeadChoice {
   kind: LeadChoiceKind;
@@ -195,6 +203,30 @@ function flashOperations(
   return { operations: [...operations, ...flashed.value], refusal: '' };
 }
 
+/** A diode in the lead, or the contact of a relay, where its lamps are the unit's own. */
+function betweenOperations(
+  build: Build,
+  question: LeadQuestion,
+  device: 'relay' | 'diode',
+  newId: () => Id,
+): { operations: OperationDraft[]; refusal: string } {
+  const own = withOwnLamp(build, question, newId);
+  if (!own.ok) return { operations: [], refusal: own.reason.message };
+  const { current, operations } = own.value;
+  const wire = ownLead(current, question.plugId, question.pin);
+  if (!wire) return { operations: [], refusal: 'Nothing hangs on this lead that could be cut off by it.' };
+  const { controlId } = question.flash;
+  const name = `Relay in pin ${question.pin}`;
+  const control = controlId
+    ? { id: controlId }
+    : { name, kind: 'switch' as const, signal: null, ratingA: FLASH_SWITCH_A };
+  const put =
+    device === 'diode'
+      ? planDiodeInLead(current, wire.id, `Diode in pin ${question.pin}`, newId)
+      : planRelayInLead(current, wire.id, control, newId);
+  return { operations: [...operations, ...put], refusal: '' };
+}
+
 /** It carries no lamp, only what enables the flashers (common practice, no source). */
 const FLASH_SWITCH_A = 10;
 
@@ -217,7 +249,7 @@ export function moduleOperations(
 
 /**
  * The ways with a lead: tapped for lamps that wait for its signal, cut with plug halves on both ends, cut and joined to a
- * module for good, its lamps flashed as well, left alone. Each with what it costs and brings. Empty for a pin that nobody recorded.
+ * module for good, its lamps flashed as well, a relay's contact or a diode put in, left alone. Each with what it costs and brings. Empty for a pin that nobody recorded.
  */
 export function leadChoices(build: Build, question: LeadQuestion, newId: () => Id): LeadChoice[] {
   const source = planPinSource(build, question.plugId, question.pin);
@@ -251,6 +283,11 @@ export function leadChoices(build: Build, question: LeadQuestion, newId: () => I
     const figures = refusal ? { ...still, refusal } : tried(build, operations, slot.id, known);
     return { ...figures, kind: 'flash', goodForA, lampIds: [] };
   };
+  const between = (device: 'relay' | 'diode'): LeadChoice => {
+    const { operations, refusal } = betweenOperations(build, question, device, newId);
+    const figures = refusal ? { ...still, refusal } : tried(build, operations, slot.id, known);
+    return { ...figures, kind: device, goodForA, lampIds: [] };
+  };
   return [
     {
       ...still,
@@ -262,6 +299,8 @@ export function leadChoices(build: Build, question: LeadQuestion, newId: () => I
     cut('halves'),
     cut('butts'),
     flashed(),
+    between('relay'),
+    between('diode'),
     { ...still, kind: 'leave', lampIds: [] },
   ];
 }

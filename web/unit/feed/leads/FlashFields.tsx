@@ -9,9 +9,12 @@ import { BATTERY, sourceOptions } from '../sources.ts';
 /** By what the unit's own lamps flash as well, from where, and how. */
 export function FlashFields({
   flash,
+  onlyControl,
   onChange,
 }: {
   flash: LeadQuestion['flash'];
+  /** A relay takes its power from the lead, and shows no pattern. */
+  onlyControl: boolean;
   onChange(flash: LeadQuestion['flash']): void;
 }) {
   const { build, overview } = useUnit();
@@ -30,19 +33,25 @@ export function FlashFields({
   );
   return (
     <div className="lead-wish">
-      {row('Switched by', 'What makes them flash', flash.controlId ?? NEW_SWITCH, controls, (value) =>
-        onChange({ ...flash, controlId: value === NEW_SWITCH ? null : (value as Id) }),
-      )}
-      {row('Power from', 'Flashers take power from', flash.slotId ?? BATTERY, sources, (value) =>
-        onChange({ ...flash, slotId: value === BATTERY ? null : (value as Id) }),
-      )}
       {row(
-        'Flashes',
-        'Pattern of the flashers',
-        flash.patternId,
-        PATTERNS.map(({ id, number, name }) => ({ value: id, label: `${number} ${name}` })),
-        (patternId) => onChange({ ...flash, patternId }),
+        'Switched by',
+        onlyControl ? 'What works the relay' : 'What makes them flash',
+        flash.controlId ?? NEW_SWITCH,
+        controls,
+        (value) => onChange({ ...flash, controlId: value === NEW_SWITCH ? null : (value as Id) }),
       )}
+      {!onlyControl &&
+        row('Power from', 'Flashers take power from', flash.slotId ?? BATTERY, sources, (value) =>
+          onChange({ ...flash, slotId: value === BATTERY ? null : (value as Id) }),
+        )}
+      {!onlyControl &&
+        row(
+          'Flashes',
+          'Pattern of the flashers',
+          flash.patternId,
+          PATTERNS.map(({ id, number, name }) => ({ value: id, label: `${number} ${name}` })),
+          (patternId) => onChange({ ...flash, patternId }),
+        )}
     </div>
   );
 }

@@ -8,6 +8,8 @@ const TITLES: Record<LeadChoice['kind'], string> = {
   halves: 'Cut it, with plug halves',
   butts: 'Cut it and join for good',
   flash: 'Flash its lamps as well',
+  relay: 'Put a relay contact in',
+  diode: 'Put a diode in',
   leave: 'Leave it',
 };
 const WAYS_BACK: Record<LeadChoice['kind'], string> = {
@@ -15,6 +17,8 @@ const WAYS_BACK: Record<LeadChoice['kind'], string> = {
   halves: 'goes back by pushing the two halves together',
   butts: 'goes back with a butt between the two ends',
   flash: 'goes back by joining lead and lamp again',
+  relay: 'goes back with a butt between the two ends',
+  diode: 'goes back with a butt between the two ends',
   leave: '',
 };
 /** The lead through the middle of 64 x 26, and what each way does to it. */
@@ -23,6 +27,8 @@ const DRAWINGS: Record<LeadChoice['kind'], { lead: string; ours: string }> = {
   halves: { lead: 'M0 13H12M52 13H64', ours: 'M12 8h7v10h-7zM45 8h7v10h-7zM19 13h5M40 13h5M24 6h16v14H24z' },
   butts: { lead: 'M0 13H20M44 13H64', ours: 'M20 6h24v14H20z' },
   flash: { lead: 'M0 9H22M42 13H64', ours: 'M22 4h20v18H22zM0 19H22' },
+  relay: { lead: 'M0 13H22M42 13H64', ours: 'M22 13l18 -8M24 22h16M32 22v-12' },
+  diode: { lead: 'M0 13H24M42 13H64', ours: 'M24 5v16l16 -8zM42 5v16' },
   leave: { lead: 'M0 13H64', ours: '' },
 };
 const SHOWN_BRINGS = 2;

@@ -18,6 +18,17 @@ import { usualFlash } from './usualFlash.ts';
 /** A filament's first pattern, and a diode's: the calmest that is told from steady at a glance. */
 const FIRST_PATTERN: Record<LampModel['light'], string> = { filament: 'slow-double', led: 'double' };
 
+/** What is pressed, by the way that is chosen. */
+const PUT_IN_WORDS: Record<LeadChoice['kind'], (pin: string) => string> = {
+  tap: (pin) => `Tap pin ${pin}`,
+  halves: (pin) => `Cut pin ${pin} and put the module in`,
+  butts: (pin) => `Cut pin ${pin} and put the module in`,
+  flash: (pin) => `Cut pin ${pin} and put flashers in`,
+  relay: (pin) => `Cut pin ${pin} and put the relay in`,
+  diode: (pin) => `Cut pin ${pin} and put the diode in`,
+  leave: (pin) => `Leave pin ${pin}`,
+};
+
 /** One lead of the unit's own: what it can still carry, and what to do with it, each way with its figures. */
 export function LeadPanel({
   lead,
@@ -59,7 +70,7 @@ export function LeadPanel({
   const choices = answer && answer !== 'failed' ? answer : [];
   const chosen = choices.find((each) => each.kind === kind);
   const isCut = kind === 'halves' || kind === 'butts';
-  const isPutIn = isCut || kind === 'flash';
+  const isPutIn = kind !== 'tap' && kind !== 'leave';
   const left = choices.find((each) => each.kind === 'leave');
   const nowA = left?.throughA ?? null;
   useEffect(() => {
@@ -147,7 +158,9 @@ export function LeadPanel({
               )}
             </div>
           )}
-          {kind === 'flash' && <FlashFields flash={flash} onChange={setFlash} />}
+          {(kind === 'flash' || kind === 'relay') && (
+            <FlashFields flash={flash} onlyControl={kind === 'relay'} onChange={setFlash} />
+          )}
           {mayEdit && chosen && kind !== 'leave' && (
             <Button
               type="primary"
@@ -155,11 +168,7 @@ export function LeadPanel({
               disabled={chosen.refusal !== ''}
               onClick={() => (isPutIn ? act(...chosen.operations) : onTap(chosen))}
             >
-              {kind === 'flash'
-                ? `Cut pin ${pin.pin} and put flashers in`
-                : isCut
-                  ? `Cut pin ${pin.pin} and put the module in`
-                  : `Tap pin ${pin.pin}`}
+              {PUT_IN_WORDS[kind](pin.pin)}
             </Button>
           )}
         </>
