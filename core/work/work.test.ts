@@ -222,7 +222,7 @@ describe('back to stock', () => {
       expect(off.includes(lamp.tag), lamp.tag).toBe(build.models[lamp.modelKey]!.kind !== 'factory');
     for (const element of Object.values(build.elements))
       if (element.kind === 'tap') expect(text).toContain(`pin ${build.slots[element.slotId]!.label}: its own`);
-    expect(text).toContain('L6 R6: flashers and splices out');
+    expect(text).toContain('L6 R6: what stands between and splices out');
     expect(parts.some((part) => part.name.startsWith('Blanking plug'))).toBe(true);
   });
 
