@@ -82,7 +82,7 @@ it('what is offered is as lamps are wired on this unit: from the battery, on a l
   await store.dispatch(api.util.upsertQueryData('shop', undefined, shopAnswer()));
   await press('L2');
   await press('R2');
-  await screen.findByRole('combobox', { name: 'Wired with' });
+  await screen.findByLabelText('Wired with');
   expect(shownIn('Power from')).toContain('Battery, through its own fuse');
   expect(shownIn('Wired with')).toContain('Two work lamps, 3 m');
 });
