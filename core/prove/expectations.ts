@@ -11,7 +11,7 @@ import { conduct } from '../graph/index.ts';
 import { compareTags } from '../place/index.ts';
 import type { Amps, Volts } from '../units/index.ts';
 import { type Expected, expectAmps, expectVolts, explainVerdict, judge, type Verdict } from './judge.ts';
-import { provingWalk, type WalkStep } from './walk.ts';
+import { provingWalk, type WalkStep, withGroundSwitches } from './walk.ts';
 
 export interface ReadingPoint {
   /** Stable key for the form field. */
@@ -71,25 +71,17 @@ type Solver = (
   keyOn?: boolean,
 ) => Record<string, ElementState>;
 
-/** A lamp that is switched in the ground as well is proved with that switch on. */
-export const withGroundSwitches = (feeds: readonly AssessedFeed[], controlIds: readonly Id[]): Set<Id> =>
-  new Set([
-    ...controlIds,
-    ...feeds
-      .filter(({ feed }) => feed.contacts.some(({ control }) => controlIds.includes(control.id)))
-      .flatMap(({ feed }) => feed.groundContacts.map(({ control }) => control.id)),
-  ]);
-
 /** Solves settings, each only once: points of one stop ask for the same states again and again. */
 function settingSolver(build: Build, feeds: readonly AssessedFeed[]): Solver {
   const solved = new Map<string, Record<string, ElementState>>();
+  const plain = feeds.map(({ feed }) => feed);
   return (controlIds, load, batteryV, keyOn = true) => {
     const key = `${settingKey(controlIds, keyOn)} ${load} ${batteryV}`;
     const known = solved.get(key);
     if (known) return known;
     const { elements } = solveSetting(build, {
       keyOn,
-      controlIds: withGroundSwitches(feeds, controlIds),
+      controlIds: withGroundSwitches(plain, controlIds),
       load,
       batteryV,
     }).solution;
@@ -238,12 +230,10 @@ function stopOf(build: Build, lit: Lit, read: ReadonlyMap<Id, WalkStep>, solve: 
 const isAlways = ({ feed }: LitFeed): boolean => feed.fuse.wanted === 'always';
 
 function litSteps(build: Build, feeds: readonly AssessedFeed[]): Lit[] {
-  return provingWalk(
-    build,
-    feeds.map(({ feed }) => feed),
-  ).map((step) => {
+  const plain = feeds.map(({ feed }) => feed);
+  return provingWalk(build, plain).map((step) => {
     const controlIds = step.controls.map((control) => control.id);
-    return { step, controlIds, feeds: litFeeds(feeds, withGroundSwitches(feeds, controlIds)) };
+    return { step, controlIds, feeds: litFeeds(feeds, withGroundSwitches(plain, controlIds)) };
   });
 }
 

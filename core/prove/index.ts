@@ -7,8 +7,8 @@ export {
   provingStops,
   type ReadingPoint,
   settingKey,
-  withGroundSwitches,
 } from './expectations.ts';
 export type { FaultKind } from './faults.ts';
 export { ampsRange, voltsRange } from './meter.ts';
 export { type CheckKind, capChecks, checksOf, isProven, lookedWords, openItems, whyNotProven } from './signOff.ts';
+export { withGroundSwitches } from './walk.ts';

@@ -7,7 +7,7 @@ import { showsFor } from '../flash/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
 import { assess } from '../rules/index.ts';
 import { provingCount, provingStops } from './expectations.ts';
-import { provingWalk } from './walk.ts';
+import { provingWalk, withGroundSwitches } from './walk.ts';
 
 const newId = furtherIds();
 const units = demoUnits(new Date('2026-01-20T12:00:00Z'), countingIds()).filter(
@@ -83,9 +83,27 @@ describe('the order of the walk', () => {
         expect(signals.includes('left') && signals.includes('right')).toBe(false);
         for (const control of step.off) expect(on.delete(control.id)).toBe(true);
         for (const control of step.on) on.add(control.id);
-        expect(on).toEqual(new Set(step.controls.map((control) => control.id)));
+        const feeds = assess(build).feeds.map(({ feed }) => feed);
+        expect(on).toEqual(
+          withGroundSwitches(
+            feeds,
+            step.controls.map((control) => control.id),
+          ),
+        );
       }
     }
+  });
+
+  it('what enables lamps on the ground side is switched on with them: without it they would be called dark', () => {
+    const rack = units.find(({ unit }) => unit.tag === 'SR-19')!;
+    const grounds = new Set(
+      assess(rack).feeds.flatMap(({ feed }) => feed.groundContacts.map(({ control }) => control.id)),
+    );
+    expect(grounds.size).toBe(1);
+    const enabled = walkOf(rack).filter(({ on, controls }) =>
+      on.some(({ id }) => grounds.has(id) && !controls.some((each) => each.id === id)),
+    );
+    expect(enabled.length).toBeGreaterThan(0);
   });
 
   it('the crew goes first: the driver’s signals come after all that somebody can press alone', () => {

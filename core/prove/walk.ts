@@ -8,7 +8,7 @@ import type { Feed } from '../graph/index.ts';
 
 export interface WalkStep {
   controls: Control[];
-  /** To switch since the step before. */
+  /** To switch since the step before, what enables them on the ground side too. */
   on: Control[];
   off: Control[];
   keyOn: boolean;
@@ -75,6 +75,15 @@ function unplannedControls(feeds: readonly Feed[], known: readonly Control[]): C
   return [...found.values()];
 }
 
+/** Controls, by id, with those on the ground side of what they feed: without them nothing of it lights. */
+export const withGroundSwitches = (feeds: readonly Feed[], controlIds: readonly Id[]): Set<Id> =>
+  new Set([
+    ...controlIds,
+    ...feeds
+      .filter((feed) => feed.contacts.some(({ control }) => controlIds.includes(control.id)))
+      .flatMap((feed) => feed.groundContacts.map(({ control }) => control.id)),
+  ]);
+
 /** The walk of a unit: settings in order, each with what has to be switched for it. */
 export function provingWalk(build: Build, feeds: readonly Feed[]): WalkStep[] {
   const worked = workedControls(build);
@@ -84,10 +93,18 @@ export function provingWalk(build: Build, feeds: readonly Feed[]): WalkStep[] {
     ...sharingPairs(build, worked).map((controls) => ({ controls, keyOn: true })),
     ...keyOffSetting(feeds),
   ];
+  const worn = (controls: readonly Control[]): Control[] => {
+    const ids = withGroundSwitches(
+      feeds,
+      controls.map(({ id }) => id),
+    );
+    return [...ids].flatMap((id) => build.controls[id] ?? []);
+  };
   return settings.map(({ controls, keyOn }, index) => {
-    const before = settings[index - 1]?.controls ?? [];
+    const now = worn(controls);
+    const before = worn(settings[index - 1]?.controls ?? []);
     const missing = (from: readonly Control[], other: readonly Control[]) =>
       from.filter(({ id }) => !other.some((each) => each.id === id));
-    return { controls: [...controls], on: missing(controls, before), off: missing(before, controls), keyOn };
+    return { controls: [...controls], on: missing(now, before), off: missing(before, now), keyOn };
   });
 }

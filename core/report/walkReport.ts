@@ -1,7 +1,7 @@
 /** The proving walk: what to switch, what to see, and what a meter has to show, narrow enough to tell any single fault. */
 
 import { solveSetting } from '../circuit/index.ts';
-import type { Build, Id } from '../document/index.ts';
+import type { Build, Control } from '../document/index.ts';
 import { patternFigures, shownColour } from '../flash/index.ts';
 import { ampsRange, provingStops, voltsRange, withGroundSwitches } from '../prove/index.ts';
 import { assess } from '../rules/index.ts';
@@ -56,15 +56,11 @@ const amps = (at: string, meanA: Amps, peakA: Amps): WalkReading => ({
 
 export function walkReport(build: Build, batteryV = (READ_AT_V * build.electrics.systemVoltageV) / 12): WalkReport {
   const { feeds } = assess(build);
-  let before: ReadonlySet<Id> = new Set();
   const stops = provingStops(build, feeds).map((stop): WalkStop => {
     const controlIds = withGroundSwitches(
-      feeds,
+      feeds.map(({ feed }) => feed),
       stop.controls.map(({ id }) => id),
     );
-    const switched = (to: ReadonlySet<Id>, from: ReadonlySet<Id>) => [...to].filter((id) => !from.has(id));
-    const [on, off] = [switched(controlIds, before), switched(before, controlIds)];
-    before = controlIds;
     const states = (load: 'average' | 'maximum') =>
       solveSetting(build, { keyOn: stop.keyOn, controlIds, load, batteryV }).solution.elements;
     const [full, mean] = [states('maximum'), states('average')];
@@ -93,12 +89,12 @@ export function walkReport(build: Build, batteryV = (READ_AT_V * build.electrics
         amps(feed.fuse.name, isSteady ? peakA : Math.min(peakA, Math.max(0, mean[feed.fuse.id]?.currentA ?? 0)), peakA),
       );
     }
-    const crewNames = (ids: Iterable<Id>) =>
-      [...ids].flatMap((id) => (build.controls[id]!.kind === 'signal' ? [] : [build.controls[id]!.name]));
+    const crewNames = (controls: readonly Control[]) =>
+      controls.flatMap(({ kind, name }) => (kind === 'signal' ? [] : [name]));
     return {
       title: `${stop.controls.map((control) => control.name).join(', ') || 'Everything off'}${stop.keyOn ? '' : ', key off'}`,
-      switchOn: crewNames(on),
-      switchOff: crewNames(off),
+      switchOn: crewNames(stop.on),
+      switchOff: crewNames(stop.off),
       signals: [...controlIds].flatMap((id) => build.controls[id]!.signal ?? []),
       key: stop.keyOn ? 'on' : 'off',
       see,

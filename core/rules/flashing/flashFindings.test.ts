@@ -241,6 +241,19 @@ describe('labels and proof', () => {
     expect(found(applied(unit.build, finding!.waysOut[1]!.operations), 'M52')).toEqual([]);
   });
 
+  it("M52 is quiet about a switch of the unit's own: the feed is tapped from what it makes hot", () => {
+    const unit = remote();
+    unit.apply({ kind: 'addControl', control: { id: signalId('own'), ...CHANNEL, kind: 'switch', name: 'AUX 1' } });
+    unit.function('Rack markers', 'AUX 1', 'L1', 'steady', 7);
+    expect(found(unit.build, 'M52')).toHaveLength(1);
+    const tap = Object.values(unit.build.elements).find(({ kind }) => kind === 'tap');
+    if (tap?.kind !== 'tap') throw new Error('no tap');
+    const worked = applied(unit.build, [
+      { kind: 'editSlot', slotId: tap.slotId, changes: { controlId: signalId('own') } },
+    ]);
+    expect(found(worked, 'M52')).toEqual([]);
+  });
+
   it('M56: one remote for all, and a spare one answers it', () => {
     const { build } = remote();
     expect(found(build, 'M56')).toHaveLength(1);

@@ -62,11 +62,12 @@ const wrongLabels = ({ build }: CheckContext): Hit[] => [
   ...sameLabel(build),
 ];
 
-/** Controls that something in the circuit is worked by. */
+/** Controls that something in the circuit is worked by, a switch of the unit's own among them. */
 function wiredControls(build: Build): Set<Id> {
   return new Set(
     Object.values(build.elements).flatMap((element) => {
       if (element.kind === 'receiver') return element.channels;
+      if (element.kind === 'tap') return build.slots[element.slotId]?.controlId ?? [];
       return element.kind === 'switch' || element.kind === 'relay' || element.kind === 'flasher'
         ? [element.controlId]
         : [];
