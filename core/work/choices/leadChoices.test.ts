@@ -148,6 +148,10 @@ describe('a relay or a diode in the lead', () => {
       [false, false],
     ] as const)
       expect(Math.abs(lampVoltsOf(made, signal, on))).toBeLessThan(0.5);
+    // Told with the relay on: its contact and two joints more, no more than a tenth of a volt.
+    const plain = choicesOf(bike).leave.lampV!;
+    expect(plain - relay.lampV!).toBeGreaterThan(0);
+    expect(plain - relay.lampV!).toBeLessThan(0.1);
     // A brake lamp that hangs on something that may be off is said to.
     expect(relay.brings.map(({ code }) => code)).toContain('M65');
     expect(relay.parts.map(({ name }) => name)).toContain('Relay 30 A, 12 V, with socket');

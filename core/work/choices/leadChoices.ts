@@ -142,14 +142,18 @@ function tried(
 const throughA = (build: Build, feeds: readonly AssessedFeed[], slotId: Id): Amps =>
   takenFromSlotA(feeds, slotId) + (build.slots[slotId]?.ownLoadA ?? 0);
 
-/** Volts over the first lamp that hangs on a source, lit by its signal. */
+/** Volts over the first lamp that hangs on a source, lit by its signal and by what a relay in the lead is worked by. */
 function lampVolts(build: Build, slotId: Id): number | null {
   const [lamp] = lampsOnSource(build, slotId);
   const load = Object.values(build.elements).find((each) => each.kind === 'lampLoad' && each.lampId === lamp?.id);
   if (!load) return null;
   const signal = build.slots[slotId]?.signal;
   const control = signal && signalControl(build, signal);
-  const setting = { keyOn: true, controlIds: new Set(control ? [control.id] : []), load: 'maximum' } as const;
+  const relays = deriveFeeds(build)
+    .filter((feed) => feed.slot?.id === slotId)
+    .flatMap(({ contacts }) => contacts.filter(({ element }) => element.kind === 'relay'));
+  const controlIds = new Set([...(control ? [control.id] : []), ...relays.map((contact) => contact.control.id)]);
+  const setting = { keyOn: true, controlIds, load: 'maximum' } as const;
   return solveSetting(build, setting).solution.elements[load.id]?.voltageV ?? null;
 }
 
