@@ -100,6 +100,8 @@ test('one lamp amber on a channel and white on another; the own tail lamps burn 
     await expect(page.getByText('Find and cut the brown lead of pin 3, Running lights')).toBeVisible();
     await page.locator('.unit-track a', { hasText: 'Hand over' }).click();
     await page.getByRole('button', { name: 'Back to stock' }).click();
-    await expect(page.getByText(/what stands between and splices out, each lead straight to its own wire again/)).toBeVisible();
+    await expect(
+      page.getByText(/what stands between and splices out, each lead straight to its own wire again/),
+    ).toBeVisible();
   });
 });

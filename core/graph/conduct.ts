@@ -86,8 +86,19 @@ export interface WireEnd {
   far: Terminal;
 }
 
+/** Wires of a build never change in place: whoever asks again is answered from memory. */
+const knownEnds = new WeakMap<Build['wires'], ReadonlyMap<string, readonly WireEnd[]>>();
+
 /** Terminal node -> wires that end on it, with their far end. */
-export function wireEnds(build: Build): Map<string, WireEnd[]> {
+export function wireEnds({ wires }: Pick<Build, 'wires'>): ReadonlyMap<string, readonly WireEnd[]> {
+  const kept = knownEnds.get(wires);
+  if (kept) return kept;
+  const ends = endsOf(wires);
+  knownEnds.set(wires, ends);
+  return ends;
+}
+
+function endsOf(wires: Build['wires']): Map<string, WireEnd[]> {
   const map = new Map<string, WireEnd[]>();
   const add = (near: Terminal, far: Terminal, wire: Wire) => {
     const key = terminalNode(near);
@@ -95,7 +106,7 @@ export function wireEnds(build: Build): Map<string, WireEnd[]> {
     if (list) list.push({ wire, far });
     else map.set(key, [{ wire, far }]);
   };
-  for (const wire of Object.values(build.wires)) {
+  for (const wire of Object.values(wires)) {
     add(wire.from, wire.to, wire);
     add(wire.to, wire.from, wire);
   }
@@ -120,7 +131,7 @@ export interface ReturnWay {
 }
 
 /** The ways of a return from a terminal to metal: the wires and parts that lead there, and no others. */
-export function returnWay(build: Build, ends: ReadonlyMap<string, WireEnd[]>, from: Terminal): ReturnWay {
+export function returnWay(build: Build, ends: ReadonlyMap<string, readonly WireEnd[]>, from: Terminal): ReturnWay {
   const way: ReturnWay = { wires: [], elementIds: [], contacts: [] };
   const seen = new Set<string>();
   /** True when metal is reached from here. */

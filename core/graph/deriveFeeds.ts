@@ -119,7 +119,7 @@ class Met {
 }
 
 /** Upwards from a fuse: the protections, contacts and wires between it and its source. */
-function walkUp(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: ElementOf<'fuse'>, met: Met) {
+function walkUp(build: Build, ends: ReadonlyMap<string, readonly WireEnd[]>, fuse: ElementOf<'fuse'>, met: Met) {
   const found = {
     source: null as ElementOf<'tap' | 'stud'> | null,
     upstream: [] as ElementOf<'fuse'>[],
@@ -154,7 +154,7 @@ function walkUp(build: Build, ends: ReadonlyMap<string, WireEnd[]>, fuse: Elemen
 
 function walkFeed(
   build: Build,
-  ends: ReadonlyMap<string, WireEnd[]>,
+  ends: ReadonlyMap<string, readonly WireEnd[]>,
   fuse: ElementOf<'fuse'>,
   tapped: ElementOf<'tap'> | null,
 ): Feed {
@@ -268,7 +268,7 @@ export function unfusedLamps(build: Build, feeds: readonly Feed[]): Lamp[] {
   });
 }
 
-function reachesSource(build: Build, ends: ReadonlyMap<string, WireEnd[]>, from: Terminal): boolean {
+function reachesSource(build: Build, ends: ReadonlyMap<string, readonly WireEnd[]>, from: Terminal): boolean {
   const seen = new Set<string>();
   const walk = (at: Terminal): boolean => {
     if (seen.has(terminalNode(at))) return false;

@@ -13,21 +13,25 @@ const AXES = [
   ['z', 'zMm'],
 ] as const;
 
-/** Distance from a point to the box of a zone, mm; 0 inside. */
-const zoneDistanceMm = (zone: Zone, position: Position): Millimetres =>
-  Math.hypot(...AXES.map(([axis, key]) => Math.max(zone[axis][0] - position[key], 0, position[key] - zone[axis][1])));
+/** How far outside of a range, 0 within it. */
+const outside = ([from, to]: readonly [number, number], at: number): number => Math.max(from - at, 0, at - to);
+
+/** Distance from a point to the box of a zone, mm; 0 inside. Asked for thousands of points, so written out. */
+function zoneDistanceMm(zone: Zone, xMm: number, yMm: number, zMm: number): Millimetres {
+  const [x, y, z] = [outside(zone.x, xMm), outside(zone.y, yMm), outside(zone.z, zMm)];
+  return Math.sqrt(x * x + y * y + z * z);
+}
 
 const STEP_MM = 40;
 
 /** Least distance of a straight segment from a zone, looked at every few centimetres, mm. */
 export function segmentDistanceMm(zone: Zone, a: Position, b: Position): Millimetres {
-  const lengthMm = Math.hypot(...AXES.map(([, key]) => b[key] - a[key]));
-  const steps = Math.max(1, Math.ceil(lengthMm / STEP_MM));
-  let least = Number.POSITIVE_INFINITY;
-  for (let step = 0; step <= steps; step++) {
+  const [x, y, z] = [b.xMm - a.xMm, b.yMm - a.yMm, b.zMm - a.zMm];
+  const steps = Math.ceil(Math.sqrt(x * x + y * y + z * z) / STEP_MM);
+  let least = zoneDistanceMm(zone, a.xMm, a.yMm, a.zMm);
+  for (let step = 1; step <= steps; step++) {
     const part = step / steps;
-    const at = (key: keyof Position) => a[key] + (b[key] - a[key]) * part;
-    least = Math.min(least, zoneDistanceMm(zone, { xMm: at('xMm'), yMm: at('yMm'), zMm: at('zMm') }));
+    least = Math.min(least, zoneDistanceMm(zone, a.xMm + x * part, a.yMm + y * part, a.zMm + z * part));
   }
   return least;
 }

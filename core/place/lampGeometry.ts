@@ -9,6 +9,8 @@ export interface Housing {
   z: readonly [number, number];
 }
 
+const centred = (at: number, size: number) => [at - size / 2, at + size / 2] as const;
+
 /**
  * The box a lamp fills. The mounting face lies on the skin, the housing stands outward from it; its width runs along
  * the skin (across the unit on front, rear and top, lengthwise on the sides).
@@ -16,7 +18,6 @@ export interface Housing {
 export function housingOf(lamp: Pick<Lamp, 'face' | 'position'>, model: Pick<LampModel, 'face'>): Housing {
   const { widthMm, heightMm, depthMm } = model.face;
   const { xMm: x, yMm: y, zMm: z } = lamp.position;
-  const centred = (at: number, size: number) => [at - size / 2, at + size / 2] as const;
   switch (lamp.face) {
     case 'front':
       return { x: [x - depthMm, x], y: centred(y, widthMm), z: centred(z, heightMm) };

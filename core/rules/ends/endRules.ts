@@ -7,7 +7,7 @@ import { carrierOf } from '../../place/index.ts';
 import { say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit } from '../finding.ts';
 
-type Ends = ReadonlyMap<string, WireEnd[]>;
+type Ends = ReadonlyMap<string, readonly WireEnd[]>;
 
 /** Signals that come and go: a resistor on one of them is cold for half of the time. */
 const FLASHING_SIGNALS: ReadonlySet<string> = new Set(['left', 'right', 'hazard']);

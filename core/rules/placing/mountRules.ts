@@ -435,9 +435,11 @@ function holesMeet(context: CheckContext): Hit[] {
   });
   const hits: Hit[] = [];
   all.forEach(({ lamp, holes }, index) => {
-    for (const { lamp: other, holes: others } of all.slice(index + 1)) {
+    for (let next = index + 1; next < all.length; next++) {
+      const { lamp: other, holes: others } = all[next]!;
+      if (lamp.face !== other.face) continue;
       const apart = Math.abs(lamp.position.xMm - other.position.xMm) + Math.abs(lamp.position.yMm - other.position.yMm);
-      if (lamp.face !== other.face || apart > HOLE_REACH_MM) continue;
+      if (apart > HOLE_REACH_MM) continue;
       let leastMm = Number.POSITIVE_INFINITY;
       for (const hole of holes)
         for (const each of others)

@@ -36,7 +36,7 @@ interface Reach {
   minus: Lamp[];
 }
 
-function reachFrom(build: Build, ends: ReadonlyMap<string, WireEnd[]>, start: Terminal): Reach {
+function reachFrom(build: Build, ends: ReadonlyMap<string, readonly WireEnd[]>, start: Terminal): Reach {
   const reach: Reach = { source: false, ground: false, plus: [], minus: [] };
   const seen = new Set<string>();
   const walk = (at: Terminal): void => {

@@ -68,6 +68,16 @@ it('what is offered follows the lamps: their lead, its name and colour, or what 
   expect(shownIn('Wire colour')).toBe('orange');
 });
 
+it('all that are for one thing are chosen at a touch, and only they', async () => {
+  await show();
+  const byPurpose = within(screen.getByRole('group', { name: 'Lamps by what they are for' }));
+  await press('L1');
+  await userEvent.click(byPurpose.getByRole('button', { name: 'Warning, all 2' }));
+  const chosen = within(screen.getByRole('group', { name: 'Lamps on this feed' }));
+  expect(chosen.getAllByRole('button', { pressed: true }).map((chip) => chip.textContent)).toEqual(['L2', 'R2']);
+  expect(nameField().value).toBe('Warning');
+});
+
 it('what somebody typed stands when the lamps change', async () => {
   await show();
   fireEvent.change(nameField(), { target: { value: 'High stop' } });
