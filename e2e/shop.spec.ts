@@ -66,7 +66,13 @@ test('five telehandlers are scheduled, one is dragged, a part comes late, the we
   await comeIn(page, 'Odile');
   const start = await shopOf(page);
   const idOf = (tag: string) => start.units.find((unit) => unit.tag === tag)!.id;
-  for (const tag of ['SR-14', 'SR-15']) await takeBack(page, idOf(tag));
+  for (const tag of ['SR-14', 'SR-15']) {
+    await takeBack(page, idOf(tag));
+    // What is taken back is judged a moment later: until then the board counts its steps as done.
+    const openSteps = async () =>
+      (await shopOf(page)).units.find((unit) => unit.tag === tag)!.steps.filter((step) => step.done === null).length;
+    await expect.poll(openSteps).toBeGreaterThan(5);
+  }
 
   // Schedule
   await page.getByRole('link', { name: 'Shop' }).click();
