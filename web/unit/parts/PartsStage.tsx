@@ -10,6 +10,7 @@ import { FaceSwatch } from '../../ui/FaceSwatch.tsx';
 import { Findings } from '../Findings.tsx';
 import { MethodsPanel } from '../methods/MethodsPanel.tsx';
 import { unitActions } from '../unitSlice.ts';
+import { usePrices } from '../usePrices.ts';
 import { useUnit } from '../useUnit.ts';
 import { ShortLamps } from './ShortLamps.tsx';
 import '../unit.css';
@@ -23,14 +24,7 @@ export function PartsStage() {
   const byKey = useMemo(() => new Map(shelf.map((entry) => [entry.model.key, entry])), [shelf]);
   const { data: shop } = useShopQuery();
   const stock = shop?.shop.stock;
-  const prices = useMemo(
-    () =>
-      new Map([
-        ...shelf.map((entry) => [entry.model.key, entry.priceMarks] as const),
-        ...Object.values(stock ?? {}).map((line) => [line.key, line.priceMarks] as const),
-      ]),
-    [shelf, stock],
-  );
+  const prices = usePrices();
   const cost = parts.reduce((sum, line) => sum + (prices.get(line.key) ?? 0) * boughtQuantity(line), 0);
   const isOnBoard = shop?.shop.jobs[id] !== undefined;
   const findings = overview ? findingsAt(overview.findings, 'parts') : null;
