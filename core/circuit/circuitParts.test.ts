@@ -164,6 +164,20 @@ describe('a flasher', () => {
     expect(feedNamed(build, 'Strobe').ways[lampId!]!.map(({ whenOn }) => whenOn)).toEqual([true]);
   });
 
+  it('shares one supply with its twin: a wire that taps the nearer one and ends in the other', () => {
+    const supplies = Object.values(build.elements).filter(({ kind }) => kind === 'flasher');
+    const into = Object.values(build.wires).filter(({ to }) => to.terminal === 'supply');
+    expect(into.map(({ to }) => to.elementId).sort()).toEqual(supplies.map(({ id }) => id).sort());
+    const joints = Object.values(build.elements).filter(({ name }) => name.startsWith('Power at flasher'));
+    expect(joints).toHaveLength(1);
+    const { fuse } = feedNamed(build, 'Strobe');
+    const out = Object.values(build.wires).filter(({ from }) => from.elementId === fuse.id && from.terminal === 'out');
+    expect(out.map(({ to }) => to.elementId)).toEqual([joints[0]!.id]);
+    // To the first of them, 150 mm into it, and on to the other.
+    expect(into.map(({ lengthMm }) => lengthMm)).toContain(150);
+    expect(new Set([...into, ...out].map(({ colour }) => colour)).size).toBe(1);
+  });
+
   it('sends nothing back into the factory circuit: with both on, the tail fuse carries no lamp', () => {
     const ids = new Set(Object.keys(build.controls));
     const { solution } = solveSetting(build, { keyOn: true, controlIds: ids, load: 'average' });

@@ -139,18 +139,46 @@ function nearestFed(build: Build, feed: Feed, near: Position): { wire: Wire; lam
 /** A wire is cut so far before its lamp to hang others on it, as far as it is long enough (common practice, no source). */
 const CUT_BEFORE_LAMP_MM = 150;
 
-/**
- * Wires that hang lamps on the wire of another: it is cut at its lamp, and from there one wire goes on that taps each of
- * them. So no joint holds more than three.
- */
+interface Stop {
+  tag: string;
+  position: Position;
+  /** Where it is joined. */
+  at: Terminal;
+}
+
+/** One wire that comes along some places and taps each but the last, in which it ends: no joint holds more than three. */
+function tapping(
+  like: Wire,
+  [from, here]: readonly [Terminal, Position],
+  stops: readonly Stop[],
+  what: string,
+  newId: () => Id,
+): { elements: Element[]; wires: Wire[] } {
+  const [stop, ...further] = stops;
+  if (!stop) return { elements: [], wires: [] };
+  const comesMm = runMm(here, stop.position);
+  if (further.length === 0) return { elements: [], wires: [likeWire(like, newId(), from, stop.at, comesMm)] };
+  const joint: Element = { id: newId(), kind: 'splice', name: `${what} ${stop.tag}` };
+  const join = terminal(joint.id, 'join');
+  const rest = tapping(like, [join, stop.position], further, what, newId);
+  return {
+    elements: [joint, ...rest.elements],
+    wires: [
+      likeWire(like, newId(), from, join, comesMm),
+      likeWire(like, newId(), join, stop.at, CUT_BEFORE_LAMP_MM),
+      ...rest.wires,
+    ],
+  };
+}
+
+/** Wires that hang lamps on the wire of another: it is cut at its lamp, and from there one wire goes on that taps each of them. */
 function hungOn(
   build: Build,
   { wire, lamp }: { wire: Wire; lamp: Lamp },
   loads: readonly ElementOf<'lampLoad'>[],
   newId: () => Id,
 ): { cut: OperationDraft; elements: Element[]; wires: Wire[] } {
-  const joint = (tag: string): Element => ({ id: newId(), kind: 'splice', name: `Splice at ${tag}` });
-  const first = joint(lamp.tag);
+  const first: Element = { id: newId(), kind: 'splice', name: `Splice at ${lamp.tag}` };
   const isToLamp = build.elements[wire.to.elementId]?.kind === 'lampLoad';
   const beforeMm = Math.min(CUT_BEFORE_LAMP_MM, wire.lengthMm / 2);
   const cut: OperationDraft = {
@@ -162,24 +190,11 @@ function hungOn(
     nearMm: isToLamp ? wire.lengthMm - beforeMm : beforeMm,
     newWireId: newId(),
   };
-  const elements: Element[] = [];
-  const wires: Wire[] = [];
-  let from = terminal(first.id, 'join');
-  let here = lamp.position;
-  for (const [index, load] of loads.entries()) {
-    const { tag, position } = build.lamps[load.lampId]!;
-    const plus = terminal(load.id, 'plus');
-    if (index === loads.length - 1) wires.push(likeWire(wire, newId(), from, plus, runMm(here, position)));
-    else {
-      const next = joint(tag);
-      elements.push(next);
-      wires.push(likeWire(wire, newId(), from, terminal(next.id, 'join'), runMm(here, position)));
-      wires.push(likeWire(wire, newId(), terminal(next.id, 'join'), plus, CUT_BEFORE_LAMP_MM));
-      from = terminal(next.id, 'join');
-      here = position;
-    }
-  }
-  return { cut, elements, wires };
+  const stops = loads.map(({ id, lampId }): Stop => {
+    const { tag, position } = build.lamps[lampId]!;
+    return { tag, position, at: terminal(id, 'plus') };
+  });
+  return { cut, ...tapping(wire, [terminal(first.id, 'join'), lamp.position], stops, 'Splice at', newId) };
 }
 
 /** Takes lamps off the feed they hang on and hangs them on another, at its nearest lamp; that one is made fit for them. */
@@ -280,35 +295,26 @@ export function planFlasher(build: Build, wish: FlasherWish, newId: () => Id): R
   const elements: Element[] = [source, fuse];
   const wires: Wire[] = [likeWire(sample, newId(), terminal(source.id, 'out'), terminal(fuse.id, 'in'), TAP_LEAD_MM)];
   const moves: Extract<OperationDraft, { kind: 'moveWireEnds' }>['moves'] = [];
-  // One wire brings them their power and taps each as it comes along.
-  const start = placeOfSource(build, wish.slotId);
-  const along = supplyWires
-    .map((each) => ({ ...each, lamp: build.lamps[each.load.lampId]! }))
-    .sort((one, other) => runMm(start, one.lamp.position) - runMm(start, other.lamp.position));
-  let [power, here] = [terminal(fuse.id, 'out'), start];
-  for (const [index, { load, wire, end, lamp }] of along.entries()) {
-    const flasher: Element = { id: newId(), kind: 'flasher', name: `Flasher ${lamp.tag}`, controlId };
-    const ground: Element = { id: newId(), kind: 'ground', name: `Ground at flasher ${lamp.tag}` };
+  const stops: Stop[] = [];
+  for (const { load, wire, end } of supplyWires) {
+    const { tag, position } = build.lamps[load.lampId]!;
+    const flasher: Element = { id: newId(), kind: 'flasher', name: `Flasher ${tag}`, controlId };
+    const ground: Element = { id: newId(), kind: 'ground', name: `Ground at flasher ${tag}` };
     const own = offTheReel(wire);
-    const supply = terminal(flasher.id, 'supply');
     elements.push(flasher, ground);
+    stops.push({ tag, position, at: terminal(flasher.id, 'supply') });
     moves.push({ wireId: wire.id, end, onto: terminal(flasher.id, 'signal') });
     wires.push(likeWire(own, newId(), terminal(flasher.id, 'out'), terminal(load.id, 'plus'), FLASHER_LEAD_MM), {
       ...likeWire(own, newId(), terminal(flasher.id, 'ground'), terminal(ground.id, 'join'), GROUND_LEAD_MM),
       colour: 'black',
     });
-    const comesMm = runMm(here, lamp.position);
-    if (index === along.length - 1) wires.push(likeWire(own, newId(), power, supply, comesMm));
-    else {
-      const joint: Element = { id: newId(), kind: 'splice', name: `Power at flasher ${lamp.tag}` };
-      const join = terminal(joint.id, 'join');
-      elements.push(joint);
-      wires.push(likeWire(own, newId(), power, join, comesMm));
-      wires.push(likeWire(own, newId(), join, supply, CUT_BEFORE_LAMP_MM));
-      power = join;
-      here = lamp.position;
-    }
   }
+  // One wire brings all of them their power, the nearest first.
+  const start = placeOfSource(build, wish.slotId);
+  stops.sort((one, other) => runMm(start, one.position) - runMm(start, other.position));
+  const supply = tapping(sample, [terminal(fuse.id, 'out'), start], stops, 'Power at flasher', newId);
+  elements.push(...supply.elements);
+  wires.push(...supply.wires);
   const functions = newFunction(build, { ...wish, controlId }, newId);
   const planned: OperationDraft[] = [
     { kind: 'assignFeed', controls, elements, wires, functions },
