@@ -165,6 +165,14 @@ function asItIs(build: Build, { plugId, pin, factoryLampId, light }: LeadQuestio
   return after?.ok ? after.value : build;
 }
 
+/** What puts something into a lead, or why it cannot be. */
+interface Planned {
+  operations: OperationDraft[];
+  refusal: string;
+}
+
+const cannot = (refusal: string): Planned => ({ operations: [], refusal });
+
 /** The unit's own lamp put into the circuit, where it is not there yet: the build then, and what does it. */
 function withOwnLamp(
   build: Build,
@@ -180,14 +188,9 @@ function withOwnLamp(
 }
 
 /** Flashers between a lead and its lamps: steady with its own signal, flashing from another supply while their control is on. */
-function flashOperations(
-  build: Build,
-  question: LeadQuestion,
-  slotId: Id,
-  newId: () => Id,
-): { operations: OperationDraft[]; refusal: string } {
+function flashOperations(build: Build, question: LeadQuestion, slotId: Id, newId: () => Id): Planned {
   const own = withOwnLamp(build, question, newId);
-  if (!own.ok) return { operations: [], refusal: own.reason.message };
+  if (!own.ok) return cannot(own.reason.message);
   const { current, operations } = own.value;
   const lamps = lampsOnSource(current, slotId);
   const name = `${tagList(lamps.map(({ tag }) => tag))} flash`;
@@ -203,22 +206,17 @@ function flashOperations(
     },
     newId,
   );
-  if (!flashed.ok) return { operations: [], refusal: flashed.reason.message };
+  if (!flashed.ok) return cannot(flashed.reason.message);
   return { operations: [...operations, ...flashed.value], refusal: '' };
 }
 
 /** A diode in the lead, or the contact of a relay, where its lamps are the unit's own. */
-function betweenOperations(
-  build: Build,
-  question: LeadQuestion,
-  device: 'relay' | 'diode',
-  newId: () => Id,
-): { operations: OperationDraft[]; refusal: string } {
+function betweenOperations(build: Build, question: LeadQuestion, device: 'relay' | 'diode', newId: () => Id): Planned {
   const own = withOwnLamp(build, question, newId);
-  if (!own.ok) return { operations: [], refusal: own.reason.message };
+  if (!own.ok) return cannot(own.reason.message);
   const { current, operations } = own.value;
   const wire = ownLead(current, question.plugId, question.pin);
-  if (!wire) return { operations: [], refusal: 'Nothing hangs on this lead that could be cut off by it.' };
+  if (!wire) return cannot('Nothing hangs on this lead that could be cut off by it.');
   const { controlId } = question.flash;
   const name = `Relay in pin ${question.pin}`;
   const control = controlId
@@ -240,20 +238,20 @@ export function moduleOperations(
   question: LeadQuestion,
   ends: 'halves' | 'butts',
   newId: () => Id,
-): { operations: OperationDraft[]; refusal: string } {
-  const failed = (refusal: string) => ({ operations: [], refusal });
+): Planned {
   const { plugId, pin, patternId, bursts } = question;
   const own = withOwnLamp(build, question, newId);
-  if (!own.ok) return failed(own.reason.message);
+  if (!own.ok) return cannot(own.reason.message);
   const { current, operations } = own.value;
   const module = planModule(current, { wireId: ownLead(current, plugId, pin)!.id, ends, patternId, bursts }, newId);
-  if (!module.ok) return failed(module.reason.message);
+  if (!module.ok) return cannot(module.reason.message);
   return { operations: [...operations, ...module.value], refusal: '' };
 }
 
 /**
  * The ways with a lead: tapped for lamps that wait for its signal, cut with plug halves on both ends, cut and joined to a
- * module for good, its lamps flashed as well, a relay's contact or a diode put in, left alone. Each with what it costs and brings. Empty for a pin that nobody recorded.
+ * module for good, its lamps flashed as well, a relay's contact or a diode put in, left alone. Each with what it costs and
+ * brings. Empty for a pin that nobody recorded.
  */
 export function leadChoices(build: Build, question: LeadQuestion, newId: () => Id): LeadChoice[] {
   const source = planPinSource(build, question.plugId, question.pin);
@@ -277,20 +275,9 @@ export function leadChoices(build: Build, question: LeadQuestion, newId: () => I
     operations: [],
     refusal: '',
   };
-  const cut = (ends: 'halves' | 'butts'): LeadChoice => {
-    const { operations, refusal } = moduleOperations(build, question, ends, newId);
+  const made = (kind: LeadChoiceKind, { operations, refusal }: Planned): LeadChoice => {
     const figures = refusal ? { ...still, refusal } : tried(build, operations, slot.id, known);
-    return { ...figures, kind: ends, goodForA, lampIds: [] };
-  };
-  const flashed = (): LeadChoice => {
-    const { operations, refusal } = flashOperations(build, question, slot.id, newId);
-    const figures = refusal ? { ...still, refusal } : tried(build, operations, slot.id, known);
-    return { ...figures, kind: 'flash', goodForA, lampIds: [] };
-  };
-  const between = (device: 'relay' | 'diode'): LeadChoice => {
-    const { operations, refusal } = betweenOperations(build, question, device, newId);
-    const figures = refusal ? { ...still, refusal } : tried(build, operations, slot.id, known);
-    return { ...figures, kind: device, goodForA, lampIds: [] };
+    return { ...figures, kind, goodForA, lampIds: [] };
   };
   return [
     {
@@ -300,11 +287,11 @@ export function leadChoices(build: Build, question: LeadQuestion, newId: () => I
       lampIds: waiting.map(({ id }) => id),
       refusal: waiting.length === 0 ? 'No lamp without a feed is for this lead.' : '',
     },
-    cut('halves'),
-    cut('butts'),
-    flashed(),
-    between('relay'),
-    between('diode'),
+    made('halves', moduleOperations(build, question, 'halves', newId)),
+    made('butts', moduleOperations(build, question, 'butts', newId)),
+    made('flash', flashOperations(build, question, slot.id, newId)),
+    made('relay', betweenOperations(build, question, 'relay', newId)),
+    made('diode', betweenOperations(build, question, 'diode', newId)),
     { ...still, kind: 'leave', lampIds: [] },
   ];
 }

@@ -19,14 +19,13 @@ import { usualFlash } from './usualFlash.ts';
 const FIRST_PATTERN: Record<LampModel['light'], string> = { filament: 'slow-double', led: 'double' };
 
 /** What is pressed, by the way that is chosen. */
-const PUT_IN_WORDS: Record<LeadChoice['kind'], (pin: string) => string> = {
+const PRESSED_WORDS: Record<Exclude<LeadChoice['kind'], 'leave'>, (pin: string) => string> = {
   tap: (pin) => `Tap pin ${pin}`,
   halves: (pin) => `Cut pin ${pin} and put the module in`,
   butts: (pin) => `Cut pin ${pin} and put the module in`,
   flash: (pin) => `Cut pin ${pin} and put flashers in`,
   relay: (pin) => `Cut pin ${pin} and put the relay in`,
   diode: (pin) => `Cut pin ${pin} and put the diode in`,
-  leave: (pin) => `Leave pin ${pin}`,
 };
 
 /** One lead of the unit's own: what it can still carry, and what to do with it, each way with its figures. */
@@ -168,7 +167,7 @@ export function LeadPanel({
               disabled={chosen.refusal !== ''}
               onClick={() => (isPutIn ? act(...chosen.operations) : onTap(chosen))}
             >
-              {PUT_IN_WORDS[kind](pin.pin)}
+              {PRESSED_WORDS[kind](pin.pin)}
             </Button>
           )}
         </>
