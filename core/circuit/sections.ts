@@ -88,8 +88,7 @@ export function wiresOnWay(build: Build, feed: Feed, loadId: Id): Wire[] {
 function returnOf(build: Build, { groundWires }: Feed, loadId: Id): Wire[] {
   const cameBy = new Map<string, { wire: Wire; before: string } | null>([[loadId, null]]);
   for (const [here] of cameBy) {
-    const [elementId] = here.split(' ');
-    if (build.elements[elementId!]?.kind === 'ground') return tracedBack(cameBy, here);
+    if (build.elements[here]?.kind === 'ground') return tracedBack(cameBy, here);
     for (const wire of groundWires) {
       const [from, to] = [placeKey(build, wire.from), placeKey(build, wire.to)];
       const far = from === here ? to : to === here ? from : null;

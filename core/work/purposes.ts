@@ -52,27 +52,32 @@ function stopsBySide(build: Build): boolean {
   );
 }
 
-/** The purpose that lamps share; null where they are for different things, or none is known. */
-export function sharedPurpose(build: Build, lamps: readonly Lamp[]): Purpose | null {
-  const [first, ...others] = lamps.map((lamp) => {
-    const model = build.models[lamp.modelKey];
-    return model ? purposeOf(build, lamp, model) : null;
-  });
-  return first && others.every((each) => each?.key === first.key) ? first : null;
-}
-
-/** Lamps by what they are for, in the order in which they come; those that nobody can say it of are left out. */
-export function lampsByPurpose(build: Build, lamps: readonly Lamp[]): { purpose: Purpose; lamps: Lamp[] }[] {
+/**
+ * Lamps by what they are for, in the order in which they come; those that nobody can say it of are left out. `apart` tells
+ * further groups of one purpose from each other.
+ */
+export function lampsByPurpose(
+  build: Build,
+  lamps: readonly Lamp[],
+  apart: (lamp: Lamp, purpose: Purpose) => string = () => '',
+): { purpose: Purpose; lamps: Lamp[] }[] {
   const groups = new Map<string, { purpose: Purpose; lamps: Lamp[] }>();
   for (const lamp of lamps) {
     const model = build.models[lamp.modelKey];
     const purpose = model && purposeOf(build, lamp, model);
     if (!purpose) continue;
-    const known = groups.get(purpose.key);
+    const key = `${purpose.key} ${apart(lamp, purpose)}`;
+    const known = groups.get(key);
     if (known) known.lamps.push(lamp);
-    else groups.set(purpose.key, { purpose, lamps: [lamp] });
+    else groups.set(key, { purpose, lamps: [lamp] });
   }
   return [...groups.values()];
+}
+
+/** The purpose that lamps share; null where they are for different things, or none is known. */
+export function sharedPurpose(build: Build, lamps: readonly Lamp[]): Purpose | null {
+  const [only, ...more] = lampsByPurpose(build, lamps);
+  return only && more.length === 0 && only.lamps.length === lamps.length ? only.purpose : null;
 }
 
 export interface SignalLead {

@@ -11,7 +11,7 @@ import { planFeed } from '../../planning/index.ts';
 import { assess, type Finding, isOpen } from '../../rules/index.ts';
 import { jobSteps } from '../../steps/index.ts';
 import { type Amps, conductor } from '../../units/index.ts';
-import { type Purpose, purposeOf, signalLead } from '../purposes.ts';
+import { lampsByPurpose, type Purpose, signalLead } from '../purposes.ts';
 import { crewSource, type Supply } from './crewSource.ts';
 
 /** Copper, grams a millimetre of length and square millimetre of area. */
@@ -31,23 +31,12 @@ const END_NAMES = { front: 'front', rear: 'rear', left: 'sides', right: 'sides',
 
 /** Lamps that share a feed. Left and right of a pair always do: half a pair is no lamp to switch. */
 function groupsOf(build: Build, lamps: readonly Lamp[], grouping: Grouping): Group[] {
-  const groups = new Map<string, Group>();
-  for (const lamp of [...lamps].sort((a, b) => compareTags(a.tag, b.tag))) {
-    const model = build.models[lamp.modelKey];
-    const purpose = model && purposeOf(build, lamp, model);
-    if (!purpose) continue;
-    const apart =
-      purpose.signal !== null || grouping === 'together'
-        ? ''
-        : grouping === 'byEnd'
-          ? END_NAMES[lamp.face]
-          : (lamp.pairId ?? lamp.id);
-    const key = `${purpose.key} ${apart}`;
-    const known = groups.get(key);
-    if (known) known.lamps.push(lamp);
-    else groups.set(key, { purpose, name: purpose.name, lamps: [lamp] });
-  }
-  return [...groups.values()].map((group) => ({
+  const sorted = [...lamps].sort((a, b) => compareTags(a.tag, b.tag));
+  const groups = lampsByPurpose(build, sorted, ({ id, face, pairId }, { signal }) => {
+    if (signal !== null || grouping === 'together') return '';
+    return grouping === 'byEnd' ? END_NAMES[face] : (pairId ?? id);
+  });
+  return groups.map((group) => ({
     ...group,
     name:
       grouping === 'together' || group.purpose.signal !== null

@@ -233,12 +233,7 @@ function betweenOperations(build: Build, question: LeadQuestion, device: 'relay'
 const FLASH_SWITCH_A = 10;
 
 /** The operations that put a module into a lead, the unit's own lamp into the circuit first where it is not there yet. */
-export function moduleOperations(
-  build: Build,
-  question: LeadQuestion,
-  ends: 'halves' | 'butts',
-  newId: () => Id,
-): Planned {
+function moduleOperations(build: Build, question: LeadQuestion, ends: 'halves' | 'butts', newId: () => Id): Planned {
   const { plugId, pin, patternId, bursts } = question;
   const own = withOwnLamp(build, question, newId);
   if (!own.ok) return cannot(own.reason.message);

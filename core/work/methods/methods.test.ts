@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_LOOMS } from '../../../demo/shop.ts';
-import { applied, countingIds, furtherIds, testTruck } from '../../../demo/testUnit.ts';
+import { applied, countingIds, furtherIds, testTruck, warnFeed } from '../../../demo/testUnit.ts';
 import { demoUnits } from '../../../demo/world.ts';
 import { solveSetting } from '../../circuit/index.ts';
 import type { Build, WiringHabits } from '../../document/index.ts';
@@ -9,6 +9,7 @@ import { jointList } from '../../harness/index.ts';
 import {
   areOnPlugs,
   planGroundBus,
+  planGroundReturn,
   planLampPlugs,
   planLampPlugsOut,
   planMoveSource,
@@ -85,14 +86,7 @@ describe('two ways to do the same wiring', () => {
   it('looms that the shop knows: one with a leg for each lamp takes the place of fuse, relay and wire, and it lights', () => {
     const { build } = testTruck()
       .lamp('FL-0701', 'rear', { yMm: 500, zMm: 1400 })
-      .feed({
-        name: 'Floods',
-        slot: 'hot',
-        tags: 'L1 R1',
-        pattern: 'steady',
-        wanted: 'always',
-        control: { name: 'Floods', kind: 'switch', signal: null, ratingA: 20 },
-      });
+      .feed(warnFeed('L1 R1', { name: 'Floods', pattern: 'steady' }));
     const [feed] = feedsOf(build);
     const answer = compareLooms(build, [feed!], new Map([['loom LM-0203', 40]]), LOOMS, newId);
     if (!answer.ok) throw new Error(answer.reason);
@@ -169,14 +163,7 @@ const warned = () =>
   testTruck()
     .lamp('ST-0303', 'rear', { xMm: 7400, yMm: 700, zMm: 900 })
     .lamp('ST-0303', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
-    .feed({
-      name: 'Warn',
-      slot: 'hot',
-      tags: 'L1 R1 L2 R2',
-      pattern: 'quad',
-      wanted: 'always',
-      control: { name: 'Warn', kind: 'switch', signal: null, ratingA: 10 },
-    });
+    .feed(warnFeed('L1 R1 L2 R2'));
 
 const only = (build: Build) => {
   const [first] = assess(build).feeds;
@@ -215,13 +202,18 @@ describe('what goes dark with one wire', () => {
     expect(stopsOf(parted)).toEqual([]);
   });
 
-  it('a return that many share counts as the supply does: a lamp without ground is dark', () => {
+  it('a return that many share counts as a supply does: without ground a lamp is dark', () => {
     const { build } = warned();
-    const [left] = Object.values(build.lamps);
-    const grounds = Object.values(build.wires).filter(({ to }) => build.elements[to.elementId]?.kind === 'ground');
-    const { [grounds[0]!.id]: _, ...others } = build.wires;
-    expect(darkWithOneWire({ ...build, wires: others }, new Set([left!.id]))).toBeLessThanOrEqual(1);
-    expect(darkWithOneWire({ ...build, wires: {} }, new Set([left!.id]))).toBe(0);
+    const apart = answered(compareRuns(build, [only(build).feed], new Map(), newId))[1]!;
+    const parted = applied(build, apart.operations);
+    const ids = new Set(Object.keys(parted.lamps));
+    expect(darkWithOneWire(parted, ids)).toBe(2);
+    // Two runs out, and one wire home for all four.
+    const returned = applied(parted, planGroundReturn(parted, [...ids], newId));
+    expect(darkWithOneWire(returned, ids)).toBe(4);
+    const [one] = ids;
+    expect(darkWithOneWire(returned, new Set([one!]))).toBe(1);
+    expect(darkWithOneWire({ ...returned, wires: {} }, ids)).toBe(0);
   });
 });
 
@@ -401,14 +393,7 @@ describe('as lamps are wired on this unit', () => {
     const bare = testTruck()
       .lamp('ST-0303', 'rear', { xMm: 7400, yMm: 700, zMm: 900 })
       .apply({ kind: 'setHabits', changes });
-    return bare.feed({
-      name: 'Warn',
-      slot: 'hot',
-      tags: 'L1 R1',
-      pattern: 'quad',
-      wanted: 'always',
-      control: { name: 'Warn', kind: 'switch', signal: null, ratingA: 10 },
-    }).build;
+    return bare.feed(warnFeed('L1 R1')).build;
   };
 
   it('a new feed is grounded, plugged and switched so, and lights', () => {

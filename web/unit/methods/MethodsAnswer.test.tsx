@@ -4,20 +4,11 @@ import { expect, it, vi } from 'vitest';
 import type { OperationDraft } from '../../../core/document/index.ts';
 import { deriveFeeds } from '../../../core/graph/index.ts';
 import { askMethods, type Comparison, type MethodQuestion } from '../../../core/work/index.ts';
-import { applied, furtherIds, testTruck } from '../../../demo/testUnit.ts';
+import { applied, furtherIds, testTruck, warnFeed } from '../../../demo/testUnit.ts';
 import { renderUnit } from '../../testing/renderUnit.tsx';
 import { MethodsAnswer } from './MethodsAnswer.tsx';
 
-const { build } = testTruck()
-  .lamp('ST-0303', 'rear', { xMm: 7400, yMm: 700, zMm: 900 })
-  .feed({
-    name: 'Warn',
-    slot: 'hot',
-    tags: 'L1 R1',
-    pattern: 'quad',
-    wanted: 'always',
-    control: { name: 'Warn', kind: 'switch', signal: null, ratingA: 10 },
-  });
+const { build } = testTruck().lamp('ST-0303', 'rear', { xMm: 7400, yMm: 700, zMm: 900 }).feed(warnFeed('L1 R1'));
 const answerOf = (question: MethodQuestion): Comparison =>
   askMethods(build, question, [deriveFeeds(build)[0]!.fuse.id], { prices: new Map(), looms: [] }, furtherIds());
 const show = async (answer: Comparison | 'failed' | null, role: 'lead' | 'owner' = 'lead') => {
