@@ -164,6 +164,14 @@ describe('a flasher', () => {
     expect(feedNamed(build, 'Strobe').ways[lampId!]!.map(({ whenOn }) => whenOn)).toEqual([true]);
   });
 
+  it('is limited by what the module carries, whatever the control that enables it is rated', () => {
+    // 15 A a module (common practice, no source); the switch that enables it carries no lamp.
+    const limits = feedFigures(build, feedNamed(build, 'Strobe')).limits.filter(({ kind }) => kind === 'flasher');
+    expect(limits.map(({ limitA }) => limitA)).toEqual(limits.map(() => 15));
+    expect(limits.length).toBeGreaterThan(0);
+    expect(SWITCH.ratingA).not.toBe(15);
+  });
+
   it('shares one supply with its twin: a wire that taps the nearer one and ends in the other', () => {
     const supplies = Object.values(build.elements).filter(({ kind }) => kind === 'flasher');
     const into = Object.values(build.wires).filter(({ to }) => to.terminal === 'supply');

@@ -145,6 +145,19 @@ describe('what a job eats', () => {
       ['Sealed crimp, red', 7],
       ['Sealed crimp, yellow', 1],
     ]);
+    // A twist of wires is thinner than the barrel of a crimp: less of its shrink is the wide one.
+    const wideM = (of: Build) =>
+      partsList(of, assess(of).feeds)
+        .filter(({ name }) => /^Heat shrink \d:1, 6 mm/.test(name))
+        .reduce((sum, { quantity }) => sum + quantity, 0);
+    const twisted = applied(build, [{ kind: 'setHabits', changes: { joints: 'solder' } }]);
+    expect(wideM(twisted)).toBeLessThan(wideM(build));
+    expect(partsList(twisted, assess(twisted).feeds).filter(({ name }) => /shrink \d:1, (8|9|1\d)/.test(name))).toEqual(
+      [],
+    );
+    expect(new Set(jointList(twisted).flatMap(({ kind, stripMm }) => (kind === 'solder' ? [stripMm] : [])))).toEqual(
+      new Set([15]),
+    );
     // Soldered, blades and rings are crimped all the same; eight joints take 20 mm of solder each (common practice).
     const soldered = applied(build, [{ kind: 'setHabits', changes: { joints: 'solder' } }]);
     expect(pieces(soldered).sort()).toEqual([

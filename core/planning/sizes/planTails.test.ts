@@ -124,6 +124,17 @@ describe('thick wire into a fitting that takes none', () => {
     const thickest = figuresOf(applied(fitted, [thickerAll(fitted)]));
     expect(figuresOf(fitted).dropV).toBeLessThan(figuresOf(hopeless).dropV);
     expect(Math.max(...areasOf(fitted))).toBeLessThanOrEqual(5);
+    // By hand, as thick as its ends take: 2.5 mm2 where a block is at one end, else 4, under twice that.
+    const best = applied(
+      hopeless,
+      cutList(hopeless).flatMap(({ wireId, lengthMm, from, end }): OperationDraft[] => {
+        const takes = Math.min(takesMm2(from.fitting), takesMm2(end.fitting));
+        const gauge = takes < 4 ? '2.5' : '4';
+        return lengthMm > 1000 ? [{ kind: 'editWires', wireIds: [wireId], changes: { gauge } }] : [];
+      }),
+    );
+    const twentiethV = 0.05 * figuresOf(hopeless).dropBudgetV;
+    expect(figuresOf(fitted).dropV - figuresOf(best).dropV).toBeLessThan(twentiethV + 0.002);
     expect(thickest.dropV).toBeLessThan(figuresOf(fitted).dropV);
   });
 });

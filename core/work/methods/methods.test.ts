@@ -242,6 +242,15 @@ describe('joints', () => {
     expect(stopsOf(onPlugs)).toEqual([]);
     const length = (of: Build) => Object.values(of.wires).reduce((sum, { lengthMm }) => sum + lengthMm, 0);
     expect(length(onPlugs)).toBeCloseTo(length(build), 6);
+    // Within reach of the lamp: 300 mm, or half of a shorter lead (common practice, no source).
+    const leads = Object.values(plain.wires).filter(({ from }) => from.terminal === 'b1');
+    for (const { lengthMm, to } of leads) {
+      const whole = Object.values(build.wires).find((wire) =>
+        [wire.from, wire.to].some((end) => end.elementId === to.elementId && end.terminal === 'plus'),
+      )!;
+      expect(lengthMm).toBeCloseTo(Math.min(300, whole.lengthMm / 2), 6);
+    }
+    expect(Math.max(...leads.map(({ lengthMm }) => lengthMm))).toBe(300);
     const [now] = answered(compareJoints(onPlugs, [only(onPlugs).feed], new Map()));
     expect(now!.name).toBe('Lamps on plugs');
     const out = applied(plain, planLampPlugsOut(plain, Object.keys(build.lamps)));
@@ -335,6 +344,10 @@ describe('the side of a switch', () => {
       for (const volts of Object.values(lampVolts(tried, false))) expect(Math.abs(volts)).toBeLessThan(0.2);
     }
     expect(only(returned).feed.contacts).toHaveLength(1);
+    // Back at the start of the run, within reach of the panel (common practice, no source).
+    const contact = only(returned).feed.contacts[0]!.element.id;
+    const before = Object.values(returned.wires).find(({ to }) => to.elementId === contact && to.terminal === 'in')!;
+    expect(before.lengthMm).toBe(600);
     expect(only(returned).feed.groundContacts).toEqual([]);
   });
 
