@@ -37,7 +37,7 @@ test('a metered pin that is hot with reverse feeds two lamps without fuse or swi
     await expect(form).toContainText("the unit's own 10 A protects it");
     await expect(form.getByLabel('Switched by')).toHaveCount(0);
     await expect(form.getByLabel('Protection')).toHaveCount(0);
-    await form.getByRole('button', { name: 'Make the feed' }).click();
+    await form.getByRole('button', { name: /^(Make the feed|Put on )/ }).click();
     const feed = page.getByRole('region', { name: 'Feed Reversing' });
     await expect(feed).toContainText("10 A of the unit's own");
     await expect(feed).toContainText('2.20 A');

@@ -57,7 +57,7 @@ test('a lead takes a unit from the yard to its operator card', async ({ browser 
   await page.getByLabel('Name', { exact: true }).fill('Warning');
   await choose(page, 'Power from', /Slot 1:/);
   await page.getByLabel('Its label').fill('Warn');
-  await page.getByRole('button', { name: 'Make the feed' }).click();
+  await page.getByRole('button', { name: /^(Make the feed|Put on )/ }).click();
   await expect(page.locator('[data-feed="Warning"]')).toBeVisible();
   await expect(page.locator('.feed-panel')).toContainText('4.4 A lit / 0.8 = 5.5 A, next blade 7.5 A');
 

@@ -66,7 +66,7 @@ test('two plugs that look alike are told apart, and a beacon is worked by the sw
     await page.getByRole('button', { name: 'New feed' }).click();
     await choose(page, 'Power from', /^Dash plug, pin 2: beacon/);
     await expect(page.getByText(/no other switch is fitted or bought/)).toBeVisible();
-    await page.getByRole('button', { name: 'Make the feed' }).click();
+    await page.getByRole('button', { name: /^(Make the feed|Put on )/ }).click();
     const feed = page.getByRole('region', { name: 'Feed Warning' });
     // 2.1 A / 0.8 = 2.6 A: the next blade is 3 A.
     await expect(feed).toContainText('2.1 A lit / 0.8 = 2.6 A, next blade 3 A');

@@ -76,7 +76,7 @@ test('a rack hangs on what the unit has: its own switch, its trailer plug, and o
     await choose(page, 'Power from', /^Factory switch AUX 1/);
     await expect(form).toContainText('no other switch is fitted or bought');
     await form.getByLabel('Name').fill('Rack markers');
-    await form.getByRole('button', { name: 'Make the feed' }).click();
+    await form.getByRole('button', { name: /^(Make the feed|Put on )/ }).click();
     const feed = page.getByRole('region', { name: 'Feed Rack markers' });
     // Five of 0.1 A: 0.5 A / 0.8 = 0.6 A, and 3 A is the smallest blade.
     await expect(feed).toContainText('0.5 A lit / 0.8 = 0.6 A, smallest blade 3 A');

@@ -18,4 +18,26 @@ export {
   partsList,
 } from './parts/partsList.ts';
 export { lampsByPurpose, type Purpose, sharedPurpose, signalLead } from './purposes.ts';
+export { planFromSource, type SourceWish, type TriedSource, trySource } from './sources/fromSource.ts';
+export {
+  isPossible,
+  LIVE_ORDER,
+  type Live,
+  type SourceAnswer,
+  type SourceRow,
+  sourceAnswer,
+  sourceRows,
+} from './sources/sourceRows.ts';
+export {
+  BATTERY,
+  bestSource,
+  cappedEnds,
+  NEW_BLOCK,
+  pinOfSource,
+  pinSource,
+  slotOfSource,
+  sourceOfPin,
+  supplyBlocks,
+  usualWanted,
+} from './sources/sources.ts';
 export { type SurveyPart, type SurveyQuestion, surveyProgress, surveyQuestions } from './surveyList.ts';

@@ -6,12 +6,13 @@ import { PATTERNS } from '../../../core/flash/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { planFlasher, planFlashResistor, planMoveLamps } from '../../../core/planning/index.ts';
 import type { Result } from '../../../core/result.ts';
+import { bestSource } from '../../../core/work/index.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp } from '../../app/store.ts';
 import { useUnit } from '../useUnit.ts';
 import { ControlFields } from './ControlFields.tsx';
 import { type ControlValues, usualControl, wishedControl } from './controls.ts';
-import { bestSource, sourceOptions } from './sources.ts';
+import { sourceOptions } from './sources.ts';
 
 interface FlasherValues extends ControlValues {
   source: string;

@@ -61,7 +61,7 @@ export const FeedDiagram = memo(function FeedDiagram({
     <div className="feed-diagram" ref={ref}>
       {feeds.length === 0 ? (
         <p className="empty">
-          No feeds yet. Choose lamps on the sheet below, then “New feed”: source, fuse, control and wire are worked out
+          No feeds yet. “Loose ends” puts lamps onto what they can be fed from; fuse, control and wire are worked out
           for you.
         </p>
       ) : (

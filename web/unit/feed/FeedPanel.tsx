@@ -3,7 +3,7 @@ import { type AssessedFeed, farEndName } from '../../../core/circuit/index.ts';
 import { WireColour } from '../../../core/document/index.ts';
 import { isSized, isUnits } from '../../../core/graph/index.ts';
 import { tagList } from '../../../core/place/index.ts';
-import { conductor, conductorsOf, gaugeName } from '../../../core/units/index.ts';
+import { conductorsOf, gaugeName } from '../../../core/units/index.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
@@ -18,6 +18,7 @@ import { PlannedRow } from './PlannedRow.tsx';
 import { ShortLine } from './ShortLine.tsx';
 import { SourceRows } from './SourceRows.tsx';
 import { SwitchRows } from './SwitchRows.tsx';
+import { sizeRange } from './sizeRange.ts';
 import { TakeApart } from './TakeApart.tsx';
 
 export function FeedPanel({ assessed, onCompare }: { assessed: AssessedFeed; onCompare(): void }) {
@@ -29,9 +30,7 @@ export function FeedPanel({ assessed, onCompare }: { assessed: AssessedFeed; onC
   const isSpare = feed.lamps.length === 0 && planned.length > 0;
   const table = wires[0]?.table ?? 'metric';
   const supplyIds = feed.wires.map((wire) => wire.id);
-  const areas = wires.map((wire) => conductor(wire.table, wire.gauge)).sort((a, b) => a.areaMm2 - b.areaMm2);
-  const [thinnest, thickest] = [areas[0], areas.at(-1)];
-  const isEven = thinnest?.gauge === thickest?.gauge;
+  const isEven = wires.every(({ gauge }) => gauge === wires[0]!.gauge);
 
   return (
     <section className="feed-panel" aria-label={`Feed ${feed.fuse.name}`}>
@@ -94,7 +93,7 @@ export function FeedPanel({ assessed, onCompare }: { assessed: AssessedFeed; onC
             disabled={!mayEdit}
             // Each wire has a size of its own; a choice here gives them all one.
             value={isEven ? wires[0]?.gauge : null}
-            placeholder={thinnest && thickest && `${thinnest.gauge} to ${gaugeName(table, thickest.gauge)}`}
+            placeholder={sizeRange(wires)}
             onChange={(gauge) => act({ kind: 'editWires', wireIds: wires.map((wire) => wire.id), changes: { gauge } })}
             options={conductorsOf(table).map((size) => ({
               value: size.gauge,

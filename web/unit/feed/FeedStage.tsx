@@ -7,7 +7,7 @@ import { thingsWithPlaces, unfedLamps } from '../../../core/graph/index.ts';
 import { bundlesOf, CLEARANCE_MM, wireRoutes } from '../../../core/harness/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import { findingsAt } from '../../../core/rules/index.ts';
-import type { LeadChoice } from '../../../core/work/index.ts';
+import { type LeadChoice, sourceOfPin } from '../../../core/work/index.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import type { SheetLayout } from '../../sheet/layout.ts';
 import { type RouteChoice, RoutesLayer } from '../../sheet/RoutesLayer.tsx';
@@ -30,14 +30,16 @@ import { useChosenLead } from './leads/chosenLead.ts';
 import type { PlannedModule } from './leads/LeadChain.tsx';
 import { LeadPanel } from './leads/LeadPanel.tsx';
 import { LeadsView } from './leads/LeadsView.tsx';
-import { NewFeed } from './NewFeed.tsx';
+import { LooseBoard } from './loose/LooseBoard.tsx';
+import type { TriedSources } from './loose/useTriedSources.ts';
+import { NEW_FEED_FORM, NewFeed } from './NewFeed.tsx';
 import { PlansPanel } from './PlansPanel.tsx';
 import { RoutesPanel } from './RoutesPanel.tsx';
 import { SparePanel } from './SparePanel.tsx';
-import { sourceOfPin } from './sources.ts';
 import '../unit.css';
 import './feed.css';
 
+const LOOSE = { key: 'loose', words: 'Loose ends' } as const;
 const VIEWS = [
   { key: 'diagram', words: 'Diagram' },
   { key: 'leads', words: 'Own leads' },
@@ -46,6 +48,7 @@ const VIEWS = [
   { key: 'cuts', words: 'Cut list' },
   { key: 'battery', words: 'Battery' },
 ] as const;
+type View = (typeof VIEWS)[number]['key'] | typeof LOOSE.key;
 
 const ROUTE_FILES = [{ href: 'bundles.csv', words: 'Bundle list', Icon: DownloadOutlined }];
 const DIAGRAM_FILES = [
@@ -64,18 +67,23 @@ export function FeedStage() {
   const feedId = useApp((state) => state.unit.feedId);
   const dispatch = useAppDispatch();
   const { message } = App.useApp();
-  const [making, setMaking] = useState(false);
-  const [sparing, setSparing] = useState(false);
-  const [planning, setPlanning] = useState(false);
-  const [comparing, setComparing] = useState(false);
+  /** What stands in the panel instead of a feed's figures. */
+  const [open, setOpen] = useState<'newFeed' | 'loose' | 'spare' | 'plans' | 'ways' | null>(null);
   const [routeChoice, setRouteChoice] = useState<RouteChoice | null>(null);
   const { lead, choose: chooseLead } = useChosenLead(build);
-  const [view, setView] = useState<(typeof VIEWS)[number]['key']>(lead ? 'leads' : 'diagram');
+  const [chosenView, setView] = useState<View | null>(lead ? 'leads' : null);
   const [planned, setPlanned] = useState<PlannedModule | null>(null);
-  const [tappedSource, setTappedSource] = useState<string | null>(null);
+  /** Where the new feed is to begin, where that was chosen outside its form; and where it does by its form. */
+  const [wantedSource, setWantedSource] = useState<string | null>(null);
+  const [formSource, setFormSource] = useState<string | null>(null);
+  const [tried, setTried] = useState<TriedSources>(new Map());
   const feeds = overview?.feeds ?? [];
   const chosen = feeds.find(({ feed }) => feed.fuse.id === feedId);
   const unfed = useMemo(() => unfedLamps(build), [build]);
+  const hasLoose = mayEdit && unfed.length > 0;
+  const isMaking = open === 'newFeed' || open === 'loose';
+  const isFirst = hasLoose && overview !== null && feeds.length === 0;
+  const view = chosenView === 'loose' && !hasLoose ? 'diagram' : (chosenView ?? (isFirst ? 'loose' : 'diagram'));
   const select = useCallback(
     (ids: Id[]) => {
       dispatch(unitActions.selected(ids));
@@ -90,10 +98,8 @@ export function FeedStage() {
       dispatch(unitActions.feedChosen(id));
       const of = feeds.find(({ feed }) => feed.fuse.id === id);
       dispatch(unitActions.selected(of?.feed.lamps.map((lamp) => lamp.id) ?? []));
-      if (id) {
-        setMaking(false);
-        setSparing(false);
-      }
+      // Whoever chooses a feed wants to see it; ways of wiring were about another.
+      setOpen(null);
     },
     [dispatch, feeds],
   );
@@ -125,22 +131,28 @@ export function FeedStage() {
   const startTapping = ({ lampIds }: LeadChoice) => {
     choose(null);
     dispatch(unitActions.selected(lampIds));
-    setTappedSource(lead && sourceOfPin(build, lead.plug.id, lead.pin.pin));
+    setWantedSource(lead && sourceOfPin(build, lead.plug.id, lead.pin.pin));
     setView('diagram');
-    setMaking(true);
+    setOpen('newFeed');
   };
   const startMaking = () => {
-    setTappedSource(null);
+    setWantedSource(null);
     choose(null);
     dispatch(unitActions.selected(unfed.map((lamp) => lamp.id).filter((id) => selection.includes(id))));
-    setMaking(true);
+    setOpen('newFeed');
+  };
+  const takeLoose = (ids: Id[]) => {
+    setView('loose');
+    dispatch(unitActions.feedChosen(null));
+    setWantedSource(null);
+    setOpen(ids.length > 0 ? 'loose' : null);
   };
 
   return (
     <div className="split feed">
       <div className={view === 'routes' ? 'field-stack with-bar whole' : 'field-stack with-bar'}>
         <nav className="field-tabs" aria-label="Views of the circuit">
-          {VIEWS.map(({ key, words }) => (
+          {[...(hasLoose ? [LOOSE] : []), ...VIEWS].map(({ key, words }) => (
             <button key={key} type="button" aria-pressed={view === key} onClick={() => setView(key)}>
               {words}
             </button>
@@ -157,6 +169,20 @@ export function FeedStage() {
             onChoose={choose}
             onLamp={selectLamp}
             onRefused={message.info}
+          />
+        )}
+        {view === 'loose' && (
+          <LooseBoard
+            unfed={unfed}
+            feeds={feeds}
+            source={isMaking ? formSource : null}
+            tried={tried}
+            onTake={takeLoose}
+            onSource={(source) => {
+              setWantedSource(source);
+              setOpen('loose');
+            }}
+            onPut={() => document.querySelector<HTMLFormElement>(`form#${NEW_FEED_FORM}`)?.requestSubmit()}
           />
         )}
         {view === 'leads' && <LeadsView lead={lead} planned={planned} onChoose={chooseLead} />}
@@ -203,17 +229,20 @@ export function FeedStage() {
           ) : (
             <p className="muted hint">Choose a pin to see what it carries and what can be done with its lead.</p>
           )
-        ) : comparing && chosen ? (
-          <FeedMethods key={chosen.feed.fuse.id} feed={chosen.feed} onClose={() => setComparing(false)} />
-        ) : planning ? (
-          <PlansPanel onClose={() => setPlanning(false)} />
-        ) : sparing ? (
-          <SparePanel onClose={() => setSparing(false)} onMade={(id) => dispatch(unitActions.feedChosen(id))} />
-        ) : making ? (
+        ) : open === 'ways' && chosen ? (
+          <FeedMethods key={chosen.feed.fuse.id} feed={chosen.feed} onClose={() => setOpen(null)} />
+        ) : open === 'plans' ? (
+          <PlansPanel onClose={() => setOpen(null)} />
+        ) : open === 'spare' ? (
+          <SparePanel onClose={() => setOpen(null)} onMade={(id) => dispatch(unitActions.feedChosen(id))} />
+        ) : isMaking ? (
           <NewFeed
             unfed={unfed}
-            from={tappedSource}
-            onClose={() => setMaking(false)}
+            from={wantedSource}
+            isBoard={open === 'loose'}
+            onSource={setFormSource}
+            onTried={setTried}
+            onClose={() => setOpen(null)}
             onMade={(id) => dispatch(unitActions.feedChosen(id))}
           />
         ) : (
@@ -236,13 +265,13 @@ export function FeedStage() {
                       New feed
                     </button>
                   )}
-                  {unfed.length > 1 && <Button onClick={() => setPlanning(true)}>Feed them all …</Button>}
-                  <Button onClick={() => setSparing(true)}>Spare circuit …</Button>
+                  {unfed.length > 1 && <Button onClick={() => setOpen('plans')}>Feed them all …</Button>}
+                  <Button onClick={() => setOpen('spare')}>Spare circuit …</Button>
                 </span>
               </section>
             )}
             {chosen ? (
-              <FeedPanel assessed={chosen} onCompare={() => setComparing(true)} />
+              <FeedPanel assessed={chosen} onCompare={() => setOpen('ways')} />
             ) : (
               feeds.length > 0 && (
                 <>

@@ -115,7 +115,7 @@ it('a ready loom that has a leg for each lamp takes the place of fuse, relay and
   expect(screen.getByText('Fuse 15 A, relay 30 A, switch come with it.')).toBeTruthy();
   expect(screen.queryByRole('switch')).toBeNull();
   await userEvent.type(screen.getByLabelText('Its label'), 'Strobe switch');
-  await userEvent.click(screen.getByRole('button', { name: 'Make the feed' }));
+  await userEvent.click(screen.getByRole('button', { name: /^(Make the feed|Put on )/ }));
   expect(did('takeLoom').map(({ loom }) => loom.loom.key)).toEqual(['LM-0207']);
   const { elements, wires } = did('assignFeed')[0]!;
   expect(elements.filter(({ kind }) => kind === 'lampLoad')).toHaveLength(2);

@@ -1,126 +1,89 @@
 import { CloseOutlined } from '@ant-design/icons';
 import { Alert, Button, Form, Input, Select, Switch } from 'antd';
-import { useEffect, useRef, useState } from 'react';
-import { FAMILIES, ratedCurrentA } from '../../../core/circuit/index.ts';
-import {
-  applyDrafts,
-  FuseFamily,
-  habitsOf,
-  type Lamp,
-  type OperationDraft,
-  type WireColour,
-} from '../../../core/document/index.ts';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { type AssessedFeed, FAMILIES, ratedCurrentA } from '../../../core/circuit/index.ts';
+import { FuseFamily, habitsOf, type Lamp, type OperationDraft } from '../../../core/document/index.ts';
 import { PATTERNS } from '../../../core/flash/index.ts';
-import { SIGNAL_NAMES, SIGNAL_WORDS, signalOfSlot, sourceInText } from '../../../core/graph/index.ts';
+import { SIGNAL_WORDS, sourceInText } from '../../../core/graph/index.ts';
 import { usualColour } from '../../../core/harness/index.ts';
+import { isTappedStraight, takesLoom } from '../../../core/planning/index.ts';
 import {
-  isTappedStraight,
-  planFeed,
-  planFuseBlock,
-  planLoom,
-  planPinSource,
-  takesLoom,
-} from '../../../core/planning/index.ts';
-import { sharedPurpose } from '../../../core/work/index.ts';
+  BATTERY,
+  cappedEnds,
+  isPossible,
+  NEW_BLOCK,
+  planFromSource,
+  sharedPurpose,
+  slotOfSource,
+  sourceAnswer,
+  sourceRows,
+  usualWanted,
+} from '../../../core/work/index.ts';
 import { useShopQuery } from '../../app/api.ts';
 import { newId } from '../../app/ids.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { unitActions } from '../unitSlice.ts';
 import { useUnit } from '../useUnit.ts';
 import { ControlFields } from './ControlFields.tsx';
-import {
-  type ControlValues,
-  chosenSignal,
-  isSpareChannel,
-  NEW_RECEIVER,
-  usualControl,
-  wishedChannels,
-  wishedControl,
-} from './controls.ts';
+import { chosenSignal, isSpareChannel, NEW_RECEIVER, usualControl } from './controls.ts';
 import { LampChoice } from './LampChoice.tsx';
 import { LiveField } from './LiveField.tsx';
-import {
-  BATTERY,
-  bestSource,
-  cappedEnds,
-  NEW_BLOCK,
-  pinOfSource,
-  slotOfSource,
-  sourceOptions,
-  supplyBlocks,
-  usualWanted,
-} from './sources.ts';
+import { TriedPanel } from './loose/TriedPanel.tsx';
+import { type TriedSources, useTriedSources } from './loose/useTriedSources.ts';
+import { useTriedWish } from './loose/useTriedWish.ts';
+import { ampsText, sayRow } from './loose/words.ts';
+import { type NewFeedValues, OWN_WIRE, RELAY_A, signalAt, usualValues, wishOf } from './newFeedValues.ts';
+import { sourceOptions } from './sources.ts';
 import { WireColourField } from './WireColourField.tsx';
 
-interface Values extends ControlValues {
-  name: string;
-  /** Number of a ready loom, or wire of one's own. */
-  loom: string;
-  source: string;
-  family: FuseFamily;
-  relay: boolean;
-  wanted: 'always' | 'ignition';
-  colour: WireColour;
-  patternId: string;
-}
-
-const OWN_WIRE = 'own';
-const RELAY_A = 30;
+const NO_FEEDS: AssessedFeed[] = [];
 /** Above this a switch is worn by its lamps sooner than by its use (common practice, no source). */
 const RELAY_ADVISED_A = 8;
-const BLOCK = { name: 'Fuse block', ways: 6, mainA: 40 };
 
-/** These lamps, from that source, by this control: fuse and wire are worked out from them. */
+/** By this name the form is submitted from the board of loose ends as well. */
+export const NEW_FEED_FORM = 'new-feed';
+
+/** These lamps, from that source, by this control: fuse and wire are worked out from them, and shown before it is made. */
 export function NewFeed({
   unfed,
   from = null,
+  isBoard = false,
+  onSource,
+  onTried,
   onClose,
   onMade,
 }: {
   unfed: readonly Lamp[];
   /** A source that was chosen before; null where it follows from the lamps. */
   from?: string | null;
+  /** Are lamps chosen on a board beside it? */
+  isBoard?: boolean;
+  /** Told which source stands in the form. */
+  onSource?(source: string): void;
+  /** Told what was tried, as it comes. */
+  onTried?(tried: TriedSources): void;
   onClose(): void;
   onMade(fuseId: string): void;
 }) {
   const { build, overview, preferences, act } = useUnit();
   const selection = useApp((state) => state.unit.selection);
   const dispatch = useAppDispatch();
-  const [form] = Form.useForm<Values>();
+  const [form] = Form.useForm<NewFeedValues>();
   const control = Form.useWatch('control', form) ?? '';
   const source = Form.useWatch('source', form);
   const relay = Form.useWatch('relay', form);
   const loomKey = Form.useWatch('loom', form);
   const { data: shopAnswer } = useShopQuery();
-  const chosen = unfed.filter((lamp) => selection.includes(lamp.id));
+  const chosen = useMemo(() => unfed.filter((lamp) => selection.includes(lamp.id)), [unfed, selection]);
   const maximumA = ratedCurrentA(build, chosen, 'maximumA');
-  const feeds = overview?.feeds ?? [];
+  const feeds = overview?.feeds ?? NO_FEEDS;
   const [refusal, setRefusal] = useState('');
   // The form counts what the program sets as touched, too.
   const byHand = useRef(new Set<string>());
   // A channel of a receiver that is there has its power and its fuse with it.
   const joins = isSpareChannel(build, control);
-  const signalAt = (of: string) => {
-    const slot = slotOfSource(build, of);
-    return slot && signalOfSlot(slot, build.electrics.systemVoltageV);
-  };
-  const usual = (): Partial<Values> => {
-    const purpose = sharedPurpose(build, chosen);
-    const source = from ?? bestSource(build, feeds, maximumA, purpose?.signal);
-    const driven = signalAt(source);
-    const { control: by } = usualControl(build);
-    const named = driven ? SIGNAL_NAMES[driven] : purpose?.name;
-    return {
-      name: named && !feeds.some(({ feed }) => feed.fuse.name === named) ? named : '',
-      source,
-      wanted: usualWanted(build, source),
-      colour: usualColour(driven ?? chosenSignal(build, by)),
-      // What the driver works does as the driver's lamps do; everything else as lamps of its kind.
-      patternId: purpose && (driven !== null || purpose.signal === null) ? purpose.patternId : 'steady',
-    };
-  };
   const slot = slotOfSource(build, source ?? '');
-  const signal = source ? signalAt(source) : null;
+  const signal = source ? signalAt(build, source) : null;
   const cap = cappedEnds(build).find(({ id }) => id === source);
   const isAccessory = slot?.kind === 'upfitter';
   const isStraight = isTappedStraight(slot, build.electrics.systemVoltageV);
@@ -135,75 +98,99 @@ export function NewFeed({
   useEffect(() => {
     if (chosen.length === 0 && sharedPurpose(build, unfed)) dispatch(unitActions.selected(unfed.map(({ id }) => id)));
   }, []);
+  // A source that is chosen on the board is as good as one that is chosen in the form.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what else the form holds stays as it is.
+  useEffect(() => {
+    if (isBoard && from !== null) takeSource(from);
+  }, [from, isBoard]);
   // What is offered follows the lamps until something is chosen.
   const lampKey = chosen.map(({ id }) => id).join();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: only other lamps ask for another offer.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only other lamps or another source ask for another offer.
   useEffect(() => {
-    if (byHand.current.has('source') || byHand.current.has('control')) return;
-    form.setFieldsValue(Object.fromEntries(Object.entries(usual()).filter(([field]) => !byHand.current.has(field))));
-  }, [lampKey]);
+    if (byHand.current.has('control')) return;
+    const standing = byHand.current.has('source') ? form.getFieldValue('source') : from;
+    const usual = usualValues(build, feeds, chosen, maximumA, standing);
+    form.setFieldsValue(Object.fromEntries(Object.entries(usual).filter(([field]) => !byHand.current.has(field))));
+  }, [lampKey, from]);
 
+  const takeSource = (value: string) => {
+    byHand.current.add('source');
+    form.setFieldsValue({
+      source: value,
+      wanted: usualWanted(build, value),
+      colour: usualColour(signalAt(build, value) ?? chosenSignal(build, control)),
+    });
+  };
   // Where looms are the habit, the first that fits is offered.
   const loomOffer = habitsOf(build).wire === 'loom' ? (looms[0]?.key ?? OWN_WIRE) : OWN_WIRE;
   useEffect(() => {
     if (!byHand.current.has('loom')) form.setFieldValue('loom', loomOffer);
   }, [form, loomOffer]);
 
+  const values = Form.useWatch([], form) as NewFeedValues | undefined;
+  const wish = useTriedWish(build, values, chosen, loom, preferences.wire);
+  const rows = useMemo(() => sourceRows(build, feeds), [build, feeds]);
+  const possible = useMemo(
+    () => (chosen.length > 0 ? rows.filter((row) => isPossible(sourceAnswer(build, row, chosen))) : []),
+    [build, rows, chosen],
+  );
+  // The one that stands in the form first; a channel that is there already takes from where its receiver does.
+  const asked = useMemo(
+    () => (source ? (joins ? [source] : [...new Set([source, ...possible.map((row) => row.source)])]) : []),
+    [source, joins, possible],
+  );
+  const tried = useTriedSources(build, wish, asked);
+  useEffect(() => onTried?.(tried), [onTried, tried]);
+  useEffect(() => {
+    if (source) onSource?.(source);
+  }, [onSource, source]);
+
   const finish = () => {
     // What a source makes needless is not on the form, and keeps its value.
-    const values = form.getFieldsValue(true) as Values;
-    const block = values.source === NEW_BLOCK ? planFuseBlock({ ...BLOCK, table: preferences.wire }, newId) : null;
-    const pin = pinOfSource(build, values.source);
-    const tapped = pin && planPinSource(build, pin.plugId, pin.pin.pin);
-    const before: OperationDraft[] = [...(block?.operations ?? []), ...(tapped?.operations ?? [])];
-    const known = supplyBlocks(build).find((each) => each.id === values.source);
-    const wish = {
-      name: values.name,
-      slotId: tapped?.slot.id ?? build.slots[values.source]?.id ?? null,
-      blockId: block?.blockId ?? known?.id ?? null,
-      capId: cap?.id ?? null,
-      lampIds: chosen.map((lamp) => lamp.id),
-      control: wishedControl(values),
-      receiverChannels: wishedChannels(build, values),
-      relayRatingA: values.relay && values.control !== NEW_RECEIVER ? RELAY_A : null,
-      family: values.family,
-      wanted: values.wanted,
-      table: preferences.wire,
-      colour: values.colour,
-      patternId: values.patternId,
-    } as const;
-    const standing = applyDrafts(build, before);
-    const planned = !standing.ok
-      ? standing
-      : loom
-        ? planLoom(standing.value, { ...wish, loom }, newId)
-        : planFeed(standing.value, wish, newId);
+    const all = form.getFieldsValue(true) as NewFeedValues;
+    const planned = planFromSource(
+      build,
+      all.source,
+      wishOf(
+        build,
+        all,
+        chosen.map(({ id }) => id),
+        loom,
+        preferences.wire,
+      ),
+      newId,
+    );
     if (!planned.ok) return setRefusal(planned.reason.message);
     const label: OperationDraft[] = joins
-      ? [{ kind: 'editControl', controlId: values.control, changes: { name: values.controlName } }]
+      ? [{ kind: 'editControl', controlId: all.control, changes: { name: all.controlName } }]
       : [];
-    if (!act(...before, ...planned.value, ...label)) return;
-    const made = planned.value.flatMap((each) => (each.kind === 'assignFeed' ? each.elements : []));
+    const { before, feed } = planned.value;
+    if (!act(...before, ...feed, ...label)) return;
+    const made = feed.flatMap((each) => (each.kind === 'assignFeed' ? each.elements : []));
     const head = made.find((element) => element.kind === 'fuse') ?? made.find((element) => element.kind === 'tap');
     if (head) onMade(head.id);
     onClose();
   };
+  const row = rows.find((each) => each.source === source);
+  const answer = source ? tried.get(source) : undefined;
+  const figures = answer && answer !== 'failed' && answer.ok ? answer.value.assessed.figures : null;
 
   return (
     <section className="new-feed" aria-label="New feed">
       <header className="panel-head">
         <span className="tag-chip">+</span>
         <div>
-          <h2>New feed</h2>
+          <h2>{row && !joins && chosen.length > 0 ? `Onto ${sayRow(row)}` : 'New feed'}</h2>
           <span className="muted mono">
             {chosen.length} {chosen.length === 1 ? 'lamp' : 'lamps'}, {maximumA.toFixed(2)} A all lit
           </span>
         </div>
         <Button type="text" aria-label="Close" icon={<CloseOutlined />} onClick={onClose} />
       </header>
-      <LampChoice unfed={unfed} />
+      {!isBoard && <LampChoice unfed={unfed} />}
       <Form
         form={form}
+        name={NEW_FEED_FORM}
         layout="vertical"
         requiredMark={false}
         initialValues={{
@@ -229,12 +216,7 @@ export function NewFeed({
             <Select
               aria-label="Power from"
               showSearch={{ optionFilterProp: 'label' }}
-              onChange={(value: string) => {
-                form.setFieldsValue({
-                  wanted: usualWanted(build, value),
-                  colour: usualColour(signalAt(value) ?? chosenSignal(build, control)),
-                });
-              }}
+              onChange={takeSource}
               options={sourceOptions(build, feeds)}
             />
           </Form.Item>
@@ -245,6 +227,9 @@ export function NewFeed({
           <p className="why">Worked by the unit's own {sourceInText(slot)}: no other switch is fitted or bought.</p>
         ) : (
           <ControlFields onChange={(of) => form.setFieldValue('colour', usualColour(chosenSignal(build, of)))} />
+        )}
+        {chosen.length > 0 && source && (
+          <TriedPanel rows={joins ? [] : possible} source={source} tried={tried} lamps={chosen} onSource={takeSource} />
         )}
         {isStraight && (
           <p className="why">
@@ -316,11 +301,18 @@ export function NewFeed({
         </div>
         {refusal && <Alert type="warning" title={refusal} />}
         {source === BATTERY && !joins && <p className="why">The fuse sits within a hand's width of the battery.</p>}
-        <Button type="primary" htmlType="submit" block disabled={chosen.length === 0}>
-          {chosen.length === 0 ? 'Choose lamps first' : 'Make the feed'}
-        </Button>
+        <div className="put-on">
+          {figures && (
+            <p className="put-figures mono">
+              {ampsText(figures.maximumA)} A, {figures.dropV.toFixed(2)} of {figures.dropBudgetV.toFixed(2)} V lost
+            </p>
+          )}
+          <Button type="primary" htmlType="submit" block disabled={chosen.length === 0}>
+            {chosen.length === 0 ? 'Choose lamps first' : row && !joins ? `Put on ${sayRow(row)}` : 'Make the feed'}
+          </Button>
+        </div>
+        <p className="caution-line">Disconnect or pull the fuse before joining.</p>
       </Form>
-      <p className="caution-line">Disconnect or pull the fuse before joining.</p>
     </section>
   );
 }

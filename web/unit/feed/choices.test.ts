@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { planFuseBlock, planGroundBus } from '../../../core/planning/index.ts';
 import { assess } from '../../../core/rules/index.ts';
+import { supplyBlocks } from '../../../core/work/index.ts';
 import { applied, furtherIds, testTruck } from '../../../demo/testUnit.ts';
 import {
   chosenSignal,
@@ -10,7 +11,7 @@ import {
   wishedChannels,
   wishedControl,
 } from './controls.ts';
-import { BATTERY, bestSource, pinOfSource, slotOfSource, sourceOptions, supplyBlocks, usualWanted } from './sources.ts';
+import { sourceOptions } from './sources.ts';
 
 const newId = furtherIds();
 const unit = testTruck()
@@ -67,38 +68,6 @@ describe('where a feed can take its power', () => {
       'Slot hot: spare, always hot, 17.8 A free',
     );
     expect(options.find((option) => option.value === slotOf('busy'))!.label).toContain('2.0 A free');
-  });
-
-  it('offers a spare live slot with room first, and the battery when there is none', () => {
-    expect(bestSource(build, feeds, 5)).toBe(slotOf('hot'));
-    expect(bestSource(build, feeds, 30)).toBe(BATTERY);
-    expect(usualWanted(build, slotOf('key'))).toBe('ignition');
-    expect(usualWanted(build, BATTERY)).toBe('always');
-  });
-
-  it('offers lamps that the driver works their lead first, a metered pin too, while it has room', () => {
-    const pin = {
-      pin: '3',
-      colour: 'green',
-      purpose: 'reverse lamp',
-      keyOffV: 0,
-      keyOnV: 0,
-      runningV: null,
-      signal: 'reverse',
-      signalV: 12.6,
-      ratingA: 10,
-      ownLoadA: 3.5,
-      areaMm2: null,
-    } as const;
-    const plug = { id: newId(), name: 'tail lamp plug', place: '', end: 'open', leftMm: null } as const;
-    const metered = applied(build, [{ kind: 'recordPlug', plug: { ...plug, pins: [pin] } }]);
-    const reversing = bestSource(metered, feeds, 3, 'reverse');
-    expect(pinOfSource(metered, reversing)?.pin.pin).toBe('3');
-    expect(slotOfSource(metered, reversing)?.signal).toBe('reverse');
-    // (10 - 3.5) A x 0.8 = 5.2 A.
-    expect(pinOfSource(metered, bestSource(metered, feeds, 5.1, 'reverse'))).not.toBeNull();
-    expect(bestSource(metered, feeds, 5.3, 'reverse')).toBe(slotOf('hot'));
-    expect(bestSource(metered, feeds, 3, 'brake')).toBe(slotOf('hot'));
   });
 
   it('a fuse block is a source, a ground bus is none', () => {

@@ -1,10 +1,10 @@
 import { Select } from 'antd';
 import type { Id } from '../../../../core/document/index.ts';
 import { PATTERNS } from '../../../../core/flash/index.ts';
-import type { LeadQuestion } from '../../../../core/work/index.ts';
+import { BATTERY, type LeadQuestion } from '../../../../core/work/index.ts';
 import { useUnit } from '../../useUnit.ts';
 import { controlOptions, NEW_SWITCH } from '../controls.ts';
-import { BATTERY, sourceOptions } from '../sources.ts';
+import { sourceOptions } from '../sources.ts';
 
 /** By what the unit's own lamps flash as well, from where, and how. */
 export function FlashFields({

@@ -1,9 +1,8 @@
 import type { AssessedFeed } from '../../../../core/circuit/index.ts';
 import type { Build } from '../../../../core/document/index.ts';
 import { slotWhen } from '../../../../core/graph/index.ts';
-import type { LeadQuestion } from '../../../../core/work/index.ts';
+import { bestSource, type LeadQuestion } from '../../../../core/work/index.ts';
 import { isSpareChannel } from '../controls.ts';
-import { bestSource } from '../sources.ts';
 
 /**
  * What crews would take: a channel that is free, else a new switch; a source that is hot without the key, as warning has to
