@@ -75,8 +75,8 @@ function ngspiceS(elements: readonly CircuitElement[], points: number): number {
   }
 }
 
-const FEW = 200;
-const MANY = 1200;
+const FEW = 300;
+const MANY = 3000;
 
 export interface Comparison {
   oursMs: number;

@@ -6,7 +6,7 @@
 import type { Amps, Ohms, Volts } from '../../units/index.ts';
 import type { CircuitElement, CircuitSolution, ElementState } from './circuit.ts';
 import { endsOf } from './circuit.ts';
-import { type SparsePattern, solveSparse, sparsePattern } from './sparseSymmetric.ts';
+import { eliminate, type SparsePattern, sparsePattern, substitute } from './sparseSymmetric.ts';
 
 const CLOSED_SWITCH_OHM = 1e-4;
 /** Stands in for zero ohms: at 100 A it drops 0.1 mV, below any meter, and keeps the equations well scaled. */
@@ -92,12 +92,16 @@ function junctionAt(saturationA: Amps, thermalV: Volts, seriesOhm: Ohms, voltage
 const patterns = new Map<string, SparsePattern>();
 const MAX_PATTERNS = 32;
 
-function keptPattern(size: number, places: readonly (readonly [number, number])[]): SparsePattern {
-  let key = `${size}`;
+function keptPattern(
+  size: number,
+  places: readonly (readonly [number, number])[],
+  changing: readonly number[],
+): SparsePattern {
+  let key = `${size};${changing.join()};`;
   for (const [a, b] of places) key += `,${a},${b}`;
   const known = patterns.get(key);
   if (known) return known;
-  const pattern = sparsePattern(size, places);
+  const pattern = sparsePattern(size, places, changing);
   const [oldest] = patterns.keys();
   if (patterns.size >= MAX_PATTERNS && oldest !== undefined) patterns.delete(oldest);
   patterns.set(key, pattern);
@@ -274,7 +278,7 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
     }
     return index;
   };
-  const ends = elements.map((element, index) => {
+  const named = elements.map((element, index) => {
     if (elementIndex.has(element.id))
       throw new RangeError(`element ids must be unique, "${element.id}" is there twice`);
     elementIndex.set(element.id, index);
@@ -287,14 +291,28 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
   // An open switch keeps its place in the pattern, so that all states of a circuit share one.
   const places: [number, number][] = [];
   elements.forEach((element, index) => {
-    const [a, b] = ends[index]!;
+    const [a, b] = named[index]!;
     if (element.kind !== 'currentSink' && a !== 0 && b !== 0) places.push([a - 1, b - 1]);
   });
-  const pattern = keptPattern(size, places);
+  // Only where a lamp or a diode hangs do the equations change from step to step.
+  const changing = elements.flatMap((element, index) =>
+    element.kind === 'constantPower' || element.kind === 'diode'
+      ? named[index]!.filter((node) => node !== 0).map((node) => node - 1)
+      : [],
+  );
+  const pattern = keptPattern(size, places, changing);
+  // From here on nodes are counted in the order of elimination.
+  const ordered = (node: number) => (node === 0 ? 0 : pattern.stepOf[node - 1]! + 1);
+  for (const [name, node] of indexOf) indexOf.set(name, ordered(node));
+  const ends = named.map(([a, b]) => [ordered(a), ordered(b)] as const);
   const slotBetween = (a: number, b: number) => (a !== 0 && b !== 0 && a !== b ? pattern.slotOf(a - 1, b - 1) : -1);
   const slots = ends.map(([a, b]) => slotBetween(a, b));
   const linear = new Float64Array(pattern.slotCount);
   const injected = new Float64Array(size);
+  /** The same with the pivots eliminated that no step changes. */
+  const lasting = new Float64Array(pattern.slotCount);
+  const lastingRight = new Float64Array(size);
+  let isFixed = true;
   const stamp = (a: number, b: number, slot: number, g: number) => {
     if (a === b) return;
     if (a !== 0) linear[a - 1]! += g;
@@ -339,6 +357,9 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
     });
     island = islands(count, links);
     for (const root of new Set(island)) if (root !== 0) linear[root - 1]! += 1;
+    lasting.set(linear);
+    lastingRight.set(injected);
+    isFixed = eliminate(pattern, lasting, lastingRight, 0, pattern.lastingCount);
   };
 
   const startCold = () => {
@@ -348,8 +369,9 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
 
   /** One linear solve; loads of constant power either linearised or held at their last current. */
   const step = (loads: 'held' | 'linearised', damping?: Damping): boolean => {
-    values.set(linear);
-    right.set(injected);
+    if (!isFixed) return false;
+    values.set(damping ? linear : lasting);
+    right.set(damping ? injected : lastingRight);
     if (damping)
       for (let row = 0; row < size; row++) {
         values[row]! += damping.siemens;
@@ -375,7 +397,9 @@ export function prepareCircuit(given: readonly CircuitElement[]): PreparedCircui
       }
       if (slot[row]! >= 0) values[slot[row]!]! -= g;
     }
-    return solveSparse(pattern, values, right);
+    if (!eliminate(pattern, values, right, damping ? 0 : pattern.lastingCount, size)) return false;
+    substitute(pattern, values, right);
+    return true;
   };
 
   /** Newton's method until nothing moves; false when it does not settle. */

@@ -6,23 +6,34 @@
  */
 export interface SparsePattern {
   size: number;
-  /** Pivot order. */
-  order: Int32Array;
+  /** At which step a row is eliminated. Everything below counts rows by their steps, so that a solve walks straight on. */
+  stepOf: Int32Array;
+  /** So many pivots come first that have nothing to do with the rows that change from one solve to the next. */
+  lastingCount: number;
   slotCount: number;
-  /** Slot of an off-diagonal pair, or -1 for a pair outside the pattern. */
-  slotOf(row: number, column: number): number;
+  /** Slot of a pair of steps, or -1 for a pair outside the pattern; a step with itself is its own slot. */
+  slotOf(step: number, other: number): number;
   /**
-   * For each pivot in order its later neighbours, one list after the other: `starts[step]` to `starts[step + 1]`, with
+   * For each step its later neighbours, one list after the other: `starts[step]` to `starts[step + 1]`, with
    * the slot of (pivot, neighbour) beside each, and the slots of all pairs of them in the order of elimination.
    */
   starts: Int32Array;
   rows: Int32Array;
   slots: Int32Array;
   updates: Int32Array;
+  /** Where the updates of each step begin. */
+  updateStarts: Int32Array;
 }
 
-/** Works out order, fill and update lists. `pairs` are the off-diagonal positions that may be non-zero. */
-export function sparsePattern(size: number, pairs: Iterable<readonly [number, number]>): SparsePattern {
+/**
+ * Works out order, fill and update lists. `pairs` are the off-diagonal positions that may be non-zero; `changing` are the rows
+ * whose diagonals, and pairs among them, differ from one solve to the next (all where left out).
+ */
+export function sparsePattern(
+  size: number,
+  pairs: Iterable<readonly [number, number]>,
+  changing?: Iterable<number>,
+): SparsePattern {
   const neighbours: Set<number>[] = Array.from({ length: size }, () => new Set<number>());
   const slots = new Map<number, number>();
   let slotCount = size; // the diagonal takes the first slots
@@ -36,7 +47,7 @@ export function sparsePattern(size: number, pairs: Iterable<readonly [number, nu
   };
   for (const [row, column] of pairs) addPair(row, column);
 
-  const order = new Int32Array(size);
+  const inOrder: number[] = [];
   const done = new Uint8Array(size);
   const eliminated: number[][] = [];
   // Buckets by degree keep the search for the next pivot short; stale entries are skipped.
@@ -63,7 +74,7 @@ export function sparsePattern(size: number, pairs: Iterable<readonly [number, nu
         }
       }
     }
-    order[step] = pivot;
+    inOrder.push(pivot);
     done[pivot] = 1;
     const later = [...neighbours[pivot]!];
     eliminated.push(later);
@@ -72,28 +83,47 @@ export function sparsePattern(size: number, pairs: Iterable<readonly [number, nu
     for (const node of later) push(node);
   }
 
-  const slotOf = (row: number, column: number) => (row === column ? row : (slots.get(key(row, column)) ?? -1));
+  // What a changing pivot reaches changes with it. The others share no pair with it, so they may as well come before.
+  const changes = changing ? new Uint8Array(size) : new Uint8Array(size).fill(1);
+  for (const row of changing ?? []) changes[row] = 1;
+  for (const [step, later] of eliminated.entries())
+    if (changes[inOrder[step]!]) for (const row of later) changes[row] = 1;
+  const steps = [...inOrder.keys()];
+  const lasting = steps.filter((step) => !changes[inOrder[step]!]);
+  const ordered = [...lasting, ...steps.filter((step) => changes[inOrder[step]!])];
+  const order = Int32Array.from(ordered, (step) => inOrder[step]!);
+
+  const stepOf = new Int32Array(size);
+  for (const [step, row] of order.entries()) stepOf[row] = step;
+  const slotOf = (step: number, other: number) =>
+    step === other ? step : (slots.get(key(order[step]!, order[other]!)) ?? -1);
   const starts = new Int32Array(size + 1);
   const rows: number[] = [];
   const pairSlots: number[] = [];
   const updates: number[] = [];
-  for (const [step, later] of eliminated.entries()) {
+  const updateStarts = new Int32Array(size + 1);
+  for (const [step, from] of ordered.entries()) {
+    const later = eliminated[from]!;
     starts[step + 1] = starts[step]! + later.length;
-    for (const [index, row] of later.entries()) {
-      rows.push(row);
-      pairSlots.push(slotOf(order[step]!, row));
-      for (const other of later.slice(index)) updates.push(slotOf(row, other));
+    const laterSteps = later.map((row) => stepOf[row]!);
+    for (const [index, other] of laterSteps.entries()) {
+      rows.push(other);
+      pairSlots.push(slotOf(step, other));
+      for (const third of laterSteps.slice(index)) updates.push(slotOf(other, third));
     }
+    updateStarts[step + 1] = updates.length;
   }
   return {
     size,
-    order,
+    stepOf,
+    lastingCount: lasting.length,
     slotCount,
     slotOf,
     starts,
     rows: Int32Array.from(rows),
     slots: Int32Array.from(pairSlots),
     updates: Int32Array.from(updates),
+    updateStarts,
   };
 }
 
@@ -101,36 +131,44 @@ export function sparsePattern(size: number, pairs: Iterable<readonly [number, nu
 const PIVOT_TOLERANCE = 1e-18;
 
 /**
- * Solves in place: `values` (by slot) is overwritten by the factors, `right` by the solution.
- * Returns false when a pivot vanishes.
+ * Eliminates the pivots of steps `from` up to `to` in place, those before it being done: `values` (by slot) is overwritten by
+ * the factors, `right` follows. Returns false when a pivot vanishes.
  */
-export function solveSparse(pattern: SparsePattern, values: Float64Array, right: Float64Array): boolean {
-  const { size, order, starts, rows, slots, updates } = pattern;
+export function eliminate(
+  pattern: SparsePattern,
+  values: Float64Array,
+  right: Float64Array,
+  from: number,
+  to: number,
+): boolean {
+  const { starts, rows, slots, updates, updateStarts } = pattern;
   let largest = 0;
-  for (let row = 0; row < size; row++) {
-    const entry = Math.abs(values[row]!);
+  for (let step = from; step < to; step++) {
+    const entry = Math.abs(values[step]!);
     if (entry > largest) largest = entry;
   }
   const floor = largest * PIVOT_TOLERANCE;
-  let update = 0;
-  for (let step = 0; step < size; step++) {
-    const pivot = order[step]!;
-    const d = values[pivot]!;
+  let update = updateStarts[from]!;
+  for (let step = from; step < to; step++) {
+    const d = values[step]!;
     if (!(Math.abs(d) > floor)) return false;
-    const start = starts[step]!;
     const end = starts[step + 1]!;
-    const rightPivot = right[pivot]!;
-    for (let i = start; i < end; i++) {
+    const rightHere = right[step]!;
+    for (let i = starts[step]!; i < end; i++) {
       const factor = values[slots[i]!]! / d;
       for (let j = i; j < end; j++) values[updates[update++]!]! -= factor * values[slots[j]!]!;
-      right[rows[i]!]! -= factor * rightPivot;
+      right[rows[i]!]! -= factor * rightHere;
     }
   }
-  for (let step = size - 1; step >= 0; step--) {
-    const pivot = order[step]!;
-    let sum = right[pivot]!;
-    for (let i = starts[step]!; i < starts[step + 1]!; i++) sum -= values[slots[i]!]! * right[rows[i]!]!;
-    right[pivot] = sum / values[pivot]!;
-  }
   return true;
+}
+
+/** From the factors of all pivots to the solution, which takes the place of `right`. */
+export function substitute(pattern: SparsePattern, values: Float64Array, right: Float64Array): void {
+  const { size, starts, rows, slots } = pattern;
+  for (let step = size - 1; step >= 0; step--) {
+    let sum = right[step]!;
+    for (let i = starts[step]!; i < starts[step + 1]!; i++) sum -= values[slots[i]!]! * right[rows[i]!]!;
+    right[step] = sum / values[step]!;
+  }
 }
