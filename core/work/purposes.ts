@@ -37,6 +37,8 @@ export function purposeOf(build: Build, lamp: Lamp, model: LampModel): Purpose |
     if (lamp.colour === 'amber') return driven(side);
     return stopsBySide(build) ? { ...driven(side), name: `${SIGNAL_NAMES[side]} and stop` } : driven('brake');
   }
+  // Whatever it is held by: red to the rear is no warning of the crew's, but the driver's.
+  if (model.kind === 'magnet' && lamp.colour === 'red') return driven('running');
   if (WORKS.has(model.kind)) return { key: 'work', name: 'Work lights', signal: null, patternId: 'steady' };
   return { key: 'warning', name: 'Warning', signal: null, patternId: build.fleetPatternId ?? USUAL_WARNING };
 }
