@@ -85,9 +85,7 @@ test('a scooter with a diode for a brake lamp: every pattern suits it, and the p
 }) => {
   const panel = page.locator('.panel').first();
   await comeIn(page, 'Odile');
-  await takeIn(page, 'Escort motorcycle', 'SR-43', 'Scooter');
-  await page.getByLabel('Overall length').fill('1900');
-  await page.getByLabel('Overall length').press('Enter');
+  await takeIn(page, 'Scooter', 'SR-43');
 
   await test.step('three leads in the plug behind the lens: the one that the brake makes hot', async () => {
     await page.locator('.survey-tabs button', { hasText: 'Lamps' }).click();

@@ -8,7 +8,7 @@ test('two plugs that look alike are told apart, and a beacon is worked by the sw
   page,
 }) => {
   await comeIn(page, 'Odile');
-  await takeIn(page, 'Wheel loader', 'SR-31', 'Loader one');
+  await takeIn(page, 'Compact loader', 'SR-31', 'Loader one');
 
   await test.step('three pins each: two always hot and a ground; feed, switched out and ground', async () => {
     await page.getByRole('button', { name: /^Plugs/ }).click();
@@ -57,7 +57,7 @@ test('two plugs that look alike are told apart, and a beacon is worked by the sw
     await page.getByRole('button', { name: /Next: Place/ }).click();
     await page.getByRole('button', { name: /Beacon 150, three-bolt/ }).click();
     const sheet = (await page.locator('.sheet svg').first().boundingBox())!;
-    await page.mouse.click(sheet.x + sheet.width * 0.57, sheet.y + sheet.height * 0.483);
+    await page.mouse.click(sheet.x + sheet.width * 0.497, sheet.y + sheet.height * 0.483);
     await expect(page.getByRole('complementary', { name: 'Place' })).toContainText('Beacon 150');
   });
 

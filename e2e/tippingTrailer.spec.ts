@@ -39,7 +39,7 @@ test('one lamp amber on a channel and white on another; the own tail lamps burn 
 
   await test.step('amber on the first channel of a receiver, from the pin that is always hot', async () => {
     await page.getByRole('button', { name: 'New feed' }).click();
-    await page.getByRole('button', { name: 'Warning, all 4' }).click();
+    await page.getByRole('button', { name: 'Warning, all 4', exact: true }).click();
     await expect(
       page.getByLabel('Power from').locator('xpath=ancestor::*[contains(@class,"ant-select")][1]'),
     ).toContainText('pin 4: battery');

@@ -125,6 +125,8 @@ export interface BodyTemplate {
   parameters: Record<string, ParameterRule>;
   hasEngine: boolean;
   build(parameters: Record<string, number>, outlines?: OwnOutlines | null): BodyPlan;
+  /** What it has besides its solids, where that comes with it; else see fittings.ts. */
+  fittings?(parameters: Record<string, number>): Omit<Fittings, 'mirrors'>;
 }
 
 /** What a template makes for one set of parameters. */

@@ -29,9 +29,12 @@ const pair = (id: string): string[] => [`${id}-left`, `${id}-right`];
 /** Stones, water and turning tyres reach this far from a wheel. */
 const WHEEL_REACH_MM = 70;
 
+/** A wheel, and not the well or the box that it stands in. */
+const WHEEL = /wheel(?!-(wells|box))/;
+
 const wheelZones = (parts: readonly BodyPart[]): Zone[] =>
   parts
-    .filter((part) => part.solid && part.id.includes('wheel') && !part.id.includes('inner'))
+    .filter((part) => part.solid && WHEEL.test(part.id) && !part.id.includes('inner'))
     .map((part) => {
       const { x, y, z } = extentsOf(part);
       const grown = ([low, high]: Span): Span => [low - WHEEL_REACH_MM, high + WHEEL_REACH_MM];
@@ -770,7 +773,8 @@ const OWN: Record<string, Own> = {
 };
 
 /** Joints, zones, passes, what lies behind, and mirrors of a body made from these parts. */
-export function fittingsOf(templateId: string, parts: readonly BodyPart[]): Fittings {
+export function fittingsOf(templateId: string, parts: readonly BodyPart[], own?: Omit<Fittings, 'mirrors'>): Fittings {
+  if (own) return { ...own, zones: [...own.zones, ...wheelZones(parts)], mirrors: mirrorsOf(parts) };
   const byId = new Map(parts.map((part) => [part.id, part]));
   const of = (partId: string): Extents => {
     const part = byId.get(partId);

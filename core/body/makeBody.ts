@@ -4,6 +4,7 @@ import { withAttachments } from './attach.ts';
 import type { Body, BodyPart, BodyTemplate, Span } from './bodyModel.ts';
 import { fittingsOf } from './fittings.ts';
 import { extent } from './outline/outline.ts';
+import { DATA_BODIES } from './templates/dataBodies.ts';
 import { loader } from './templates/loader.ts';
 import { telehandler, tractor } from './templates/machines.ts';
 import { motorcycle } from './templates/motorcycle.ts';
@@ -21,6 +22,7 @@ export const BODY_TEMPLATES: readonly BodyTemplate[] = [
   tractor,
   telehandler,
   loader,
+  ...DATA_BODIES,
   motorcycle,
   ownOutline,
 ];
@@ -110,7 +112,7 @@ export function makeBody(
   const span = spanOf(plan.parts);
   const bare: Body = {
     ...plan,
-    ...fittingsOf(bodyId, plan.parts),
+    ...fittingsOf(bodyId, plan.parts, template.fittings?.(parameters)),
     templateId: bodyId,
     name: template.name,
     hasEngine: template.hasEngine,

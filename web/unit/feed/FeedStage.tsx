@@ -148,6 +148,13 @@ export function FeedStage() {
     setOpen(ids.length > 0 ? 'loose' : null);
   };
 
+  /** On the board of loose ends a lamp of the drawing is taken as one of its rows is. */
+  const selectOnStrip = (ids: Id[]) => {
+    select(ids);
+    const loose = ids.filter((id) => unfed.some((lamp) => lamp.id === id));
+    if (view === 'loose' && loose.length > 0) takeLoose(loose);
+  };
+
   return (
     <div className="split feed">
       <div className={view === 'routes' ? 'field-stack with-bar whole' : 'field-stack with-bar'}>
@@ -176,6 +183,7 @@ export function FeedStage() {
             unfed={unfed}
             feeds={feeds}
             source={isMaking ? formSource : null}
+            isTaking={isMaking}
             tried={tried}
             onTake={takeLoose}
             onSource={(source) => {
@@ -207,7 +215,7 @@ export function FeedStage() {
             build={build}
             unit={preferences.length}
             selection={selection}
-            onSelect={select}
+            onSelect={selectOnStrip}
             form="strip"
           />
         )}

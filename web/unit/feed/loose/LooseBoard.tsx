@@ -18,6 +18,7 @@ import type { TriedSources } from './useTriedSources.ts';
 import { LIVE_WORDS, LONG_WHY, sayRow, shortWhy } from './words.ts';
 import './loose.css';
 
+const NONE: readonly Id[] = [];
 /** A press becomes a drag from here on, so that a click still chooses; a finger chooses and scrolls. */
 const DRAG_FROM_PX = 5;
 
@@ -29,6 +30,7 @@ export function LooseBoard({
   unfed,
   feeds,
   source,
+  isTaking,
   tried,
   onTake,
   onSource,
@@ -38,6 +40,8 @@ export function LooseBoard({
   feeds: readonly AssessedFeed[];
   /** The source that lamps are held over, or null. */
   source: string | null;
+  /** Are the lamps that are chosen in the hand, or only shown? */
+  isTaking: boolean;
   tried: TriedSources;
   /** These lamps are in the hand now; none: all stay loose. */
   onTake(ids: Id[]): void;
@@ -45,7 +49,8 @@ export function LooseBoard({
   onPut(): void;
 }) {
   const { build, mayEdit } = useUnit();
-  const selection = useApp((state) => state.unit.selection);
+  const chosen = useApp((state) => state.unit.selection);
+  const selection = isTaking ? chosen : NONE;
   const dispatch = useAppDispatch();
   const [ref, size] = useSize<HTMLDivElement>();
   const sensors = useSensors(useSensor(MouseSensor, { activationConstraint: { distance: DRAG_FROM_PX } }));

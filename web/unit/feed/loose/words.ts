@@ -59,12 +59,14 @@ const KIND_WORDS: Record<SourceRow['kind'], string> = {
 /** What stands in the column of slots. */
 export const labelOf = ({ kind, label }: SourceRow): string => [KIND_WORDS[kind], label].filter(Boolean).join(' ');
 
-export const ownWords = ({ kind, own, slot, limitA }: SourceRow): string =>
+export const ownWords = ({ kind, own, label, slot, limitA }: SourceRow): string =>
   kind === 'battery'
     ? 'battery, own fuse'
     : kind === 'cap'
       ? `${limitA} A planned`
-      : own || (slot?.cavity === 'noLoadSide' ? 'cavity' : kind === 'block' ? 'its main fuse' : 'free');
+      : kind === 'upfitter' && own === label
+        ? "the unit's own"
+        : own || (slot?.cavity === 'noLoadSide' ? 'cavity' : kind === 'block' ? 'its main fuse' : 'free');
 
 /** The source as one says it: slot 13, pin 4 red, the battery. */
 export function sayRow(row: SourceRow): string {
