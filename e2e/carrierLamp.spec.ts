@@ -43,6 +43,11 @@ test('carrier lamps with three jobs are fed from the trailer connector, and each
 
   await test.step('a plan feeds every job from the lead that it is for', async () => {
     await page.getByRole('link', { name: /Feed/ }).click();
+    // Taken in the hand, each has its own lead first, with what it loses on it.
+    await page.getByRole('button', { name: /^Brake, all 2/ }).click();
+    await expect(page.getByRole('button', { name: 'Put on pin 6 red' })).toBeVisible();
+    await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText(/0\.\d\d V lost/);
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
     await page.getByRole('button', { name: 'Feed them all …' }).click();
     const plans = page.getByRole('region', { name: 'Plans for all of them' });
     await expect(plans).toContainText('from leads of the unit', { timeout: 20_000 });

@@ -1,6 +1,6 @@
 import { fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { beforeEach, expect, it } from 'vitest';
+import { beforeEach, expect, it, vi } from 'vitest';
 import { unfedLamps } from '../../../core/graph/index.ts';
 import { applied, furtherIds, testTruck } from '../../../demo/testUnit.ts';
 import { api } from '../../app/api.ts';
@@ -66,6 +66,23 @@ it('what is offered follows the lamps: their lead, its name and colour, or what 
   expect(shownIn('Power from')).not.toContain('tail lamp plug');
   expect(nameField().value).toBe('');
   expect(shownIn('Wire colour')).toBe('orange');
+});
+
+it('is tried on its lead, although nothing on the form asks for what works it', async () => {
+  const asked = new Map<object, unknown>();
+  class AskedWorker extends EventTarget {
+    postMessage(message: { path?: string[]; argumentList?: { value: unknown }[] }) {
+      if (message.path?.[0] === 'trySource') asked.set(this, message.argumentList![1]!.value);
+    }
+    terminate() {
+      asked.delete(this);
+    }
+  }
+  vi.stubGlobal('Worker', AskedWorker);
+  await show();
+  await press('L1');
+  expect(screen.queryByLabelText('Switched by')).toBeNull();
+  await expect.poll(() => [...asked.values()].at(-1)).toMatch(/^pin .* 3$/);
 });
 
 it('all that are for one thing are chosen at a touch, and only they', async () => {

@@ -127,7 +127,8 @@ export function NewFeed({
     if (!byHand.current.has('loom')) form.setFieldValue('loom', loomOffer);
   }, [form, loomOffer]);
 
-  const values = Form.useWatch([], form) as NewFeedValues | undefined;
+  // What a source makes needless is not on the form, and is tried with what it holds all the same.
+  const values = Form.useWatch([], { form, preserve: true }) as NewFeedValues | undefined;
   const wish = useTriedWish(build, values, chosen, loom, preferences.wire);
   const rows = useMemo(() => sourceRows(build, feeds), [build, feeds]);
   const possible = useMemo(

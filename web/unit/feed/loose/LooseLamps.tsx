@@ -1,6 +1,6 @@
 import { useDraggable } from '@dnd-kit/core';
 import type { Id, Lamp } from '../../../../core/document/index.ts';
-import { tagList } from '../../../../core/place/index.ts';
+import { jobName, tagList } from '../../../../core/place/index.ts';
 import { LIGHT } from '../../../ui/tokens.ts';
 import { useUnit } from '../../useUnit.ts';
 import { ampsText } from './words.ts';
@@ -41,7 +41,7 @@ export function LooseLamps({
       </span>
       <span className="what">
         <b>{tags}</b>
-        <span className="model">{model?.name}</span>
+        <span className="model">{jobName(build, lamps[0]!) ?? model?.name}</span>
       </span>
       <span className="mono">{ampsText(amps)}</span>
     </button>
