@@ -81,6 +81,8 @@ it('is tried on its lead, although nothing on the form asks for what works it', 
   vi.stubGlobal('Worker', AskedWorker);
   await show();
   await press('L1');
+  await userEvent.clear(nameField());
+  await userEvent.type(nameField(), 'High stop');
   expect(screen.queryByLabelText('Switched by')).toBeNull();
   await expect.poll(() => [...asked.values()].at(-1)).toMatch(/^pin .* 3$/);
 });
