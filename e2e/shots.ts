@@ -46,11 +46,11 @@ const SHOTS: Shot[] = [
   },
   { name: 'feed', path: '/unit/SR-11/feed', prepare: (page) => page.locator('[data-feed="Side strobes"]').click() },
   {
-    name: 'feed-spare',
-    path: '/unit/SR-05/feed',
+    name: 'feed-loose',
+    path: '/unit/SR-12/feed',
     prepare: async (page) => {
-      await page.getByRole('button', { name: 'Spare circuit …' }).click();
-      await page.locator('.spare-choices li').first().waitFor();
+      await page.getByRole('button', { name: /^L2 R2, / }).click();
+      await page.getByText('On the line').waitFor();
     },
   },
   { name: 'flash', path: '/unit/SR-07/flash', prepare: (page) => page.locator('.timeline-row').nth(5).click() },

@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import type { Id } from '../../core/document/index.ts';
+import { findingPlace, isMarked } from './findingMarks.ts';
 import type { LampMark } from './lampMarks.ts';
 
 export const FindingMarks = memo(function FindingMarks({
@@ -12,10 +13,10 @@ export const FindingMarks = memo(function FindingMarks({
   return (
     <g aria-hidden="true">
       {marks
-        .filter((mark) => mark.faceOn && found.has(mark.lampId))
+        .filter((mark) => isMarked(mark, found))
         .map((mark) => {
           const stop = found.get(mark.lampId) === 'stop';
-          const [x, y] = [mark.x + mark.width / 2 + 7, mark.y - mark.height / 2 - 6];
+          const [x, y] = findingPlace(mark);
           return (
             <g key={mark.key}>
               <path

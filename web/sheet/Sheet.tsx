@@ -45,6 +45,8 @@ import { Tags } from './Tags.tsx';
 import { Tapes } from './Tapes.tsx';
 import { usePointer } from './usePointer.ts';
 import { useZoom } from './useZoom.ts';
+import { ViewNames } from './ViewNames.tsx';
+import { viewNames } from './viewNames.ts';
 import { ZoneKey } from './ZoneKey.tsx';
 import { ZoneLayer } from './ZoneLayer.tsx';
 import { ZoomTools } from './ZoomTools.tsx';
@@ -127,9 +129,10 @@ export function Sheet(props: SheetProps) {
   const tagAll = layout !== null && layout.pxPerMm >= TAG_ALL_FROM_PX_PER_MM;
   const tagOnly = tagAll ? null : selection;
   const tags = useMemo(
-    () => (layout ? tagsOf(layout, marks, tagOnly && new Set(tagOnly)) : []),
-    [layout, marks, tagOnly],
+    () => (layout ? tagsOf(layout, marks, tagOnly && new Set(tagOnly), props.marks) : []),
+    [layout, marks, tagOnly, props.marks],
   );
+  const names = useMemo(() => (layout ? viewNames(layout, marks) : []), [layout, marks]);
 
   const sighted = field ? build.lamps[field.lampId] : undefined;
   const carrierOfLamp = sighted ? carrierName(body, sighted) : '';
@@ -199,6 +202,7 @@ export function Sheet(props: SheetProps) {
           <svg width={size.width} height={size.height} aria-hidden="true">
             <GlowDefs />
             <SheetFrame body={standing} layout={layout} unit={unit} form={form} />
+            <ViewNames names={names} />
             {zones.length > 0 && <ZoneLayer zones={zones} layout={layout} />}
             {field && (
               <ShadeLayer

@@ -4,7 +4,7 @@ import { formatLength, type LengthUnit } from '../../core/units/index.ts';
 import { BodyView } from './BodyView.tsx';
 import { Dimension } from './Dimension.tsx';
 import type { SheetLayout } from './layout.ts';
-import { ViewName } from './ViewName.tsx';
+import { SIDE_MARK_PX, sideMarks } from './sideMarks.ts';
 
 /** `compact`: no overall sizes; `strip`: four views in one row; `narrow`: for a phone. */
 export type SheetForm = 'full' | 'compact' | 'strip' | 'narrow';
@@ -20,7 +20,7 @@ function centrelineOf({ frames }: SheetLayout, view: View): string {
   return view === 'front' || view === 'rear' ? `M${frame.originX} ${frame.top - 6}V${frame.originY}` : '';
 }
 
-/** Grid, names, ground and centrelines, overall sizes, and the five bodies: all that stands still while lamps move. */
+/** Grid, ground and centrelines, overall sizes, and the five bodies: all that stands still while lamps move. */
 export const SheetFrame = memo(function SheetFrame({
   body,
   layout,
@@ -40,26 +40,10 @@ export const SheetFrame = memo(function SheetFrame({
   return (
     <g>
       <path d={lines.join('')} stroke="var(--night-grid)" strokeWidth={1} fill="none" />
-      <g className="names">
-        {layout.views.map((view) => (
-          <ViewName key={view} layout={layout} view={view} />
-        ))}
-      </g>
       <g className="sides" aria-hidden="true">
-        {[
-          { x: plan.left - 12, y: plan.top + 8, name: 'R' },
-          { x: plan.left - 12, y: plan.bottom - 8, name: 'L' },
-          ...(form === 'full'
-            ? [
-                { x: front.left + 2, y: front.bottom - 9, name: 'R' },
-                { x: front.right - 2, y: front.bottom - 9, name: 'L' },
-                { x: rear.left + 2, y: rear.bottom - 9, name: 'L' },
-                { x: rear.right - 2, y: rear.bottom - 9, name: 'R' },
-              ]
-            : []),
-        ].map((each) => (
+        {sideMarks(layout, form).map((each) => (
           <g key={`${each.x} ${each.y}`}>
-            <circle className="side-mark" cx={each.x} cy={each.y} r={7} />
+            <circle className="side-mark" cx={each.x} cy={each.y} r={SIDE_MARK_PX} />
             <text x={each.x} y={each.y + 3.8} textAnchor="middle" fontSize={11}>
               {each.name}
             </text>

@@ -1,11 +1,22 @@
-/** Tags for the marks of a sheet, kept clear of its lettering. */
+/** Tags for the marks of a sheet, kept clear of its lettering and of the marks of findings. */
 import type { Id } from '../../core/document/index.ts';
+import { findingBox, isMarked } from './findingMarks.ts';
 import type { LampMark } from './lampMarks.ts';
 import type { SheetLayout } from './layout.ts';
+import { SIDE_MARK_PX, sideMarks } from './sideMarks.ts';
 import { type Box, type PlacedTag, placeTags } from './tagPlacement.ts';
+import { boxOf, viewNames } from './viewNames.ts';
 
-/** `only`: tag just these lamps; null: all of them. Lamps outside the field get no tag. */
-export function tagsOf(layout: SheetLayout, marks: readonly LampMark[], only: ReadonlySet<Id> | null): PlacedTag[] {
+/** Nothing is marked. */
+const NONE: ReadonlyMap<Id, unknown> = new Map();
+
+/** `only`: tag just these lamps; null: all of them. `found`: lamps that a finding marks. Lamps outside the field get no tag. */
+export function tagsOf(
+  layout: SheetLayout,
+  marks: readonly LampMark[],
+  only: ReadonlySet<Id> | null,
+  found: ReadonlyMap<Id, unknown> = NONE,
+): PlacedTag[] {
   const { frames } = layout;
   return placeTags(
     marks
@@ -24,32 +35,19 @@ export function tagsOf(layout: SheetLayout, marks: readonly LampMark[], only: Re
         };
       }),
     layout,
-    lettering(layout),
+    [...lettering(layout, marks), ...marks.filter((mark) => isMarked(mark, found)).map(findingBox)],
   );
 }
 
-/** Boxes of the view names and side marks, which tags keep clear of. */
-function lettering({ views, frames }: SheetLayout): Box[] {
-  const names = views
-    .map((view) => frames[view])
-    .map((frame) => ({
-      x0: (frame.left + frame.right) / 2 - 40,
-      x1: (frame.left + frame.right) / 2 + 40,
-      y0: frame.top - 28,
-      y1: frame.top - 12,
-    }));
-  const { plan } = frames;
-  const sideMarks = [plan.top + 8, plan.bottom - 8].map((y) => ({
-    x0: plan.left - 20,
-    x1: plan.left - 4,
-    y0: y - 8,
-    y1: y + 8,
+/** Boxes of the names of views and the marks of sides, which tags keep clear of. */
+function lettering(layout: SheetLayout, marks: readonly LampMark[]): Box[] {
+  const sides = sideMarks(layout, 'full').map(({ x, y }) => ({
+    x0: x - SIDE_MARK_PX - 1,
+    x1: x + SIDE_MARK_PX + 1,
+    y0: y - SIDE_MARK_PX - 1,
+    y1: y + SIDE_MARK_PX + 1,
   }));
-  return [
-    ...names,
-    ...sideMarks,
-    { x0: plan.left - 62, x1: plan.left - 24, y0: plan.originY - 9, y1: plan.originY + 9 },
-  ];
+  return [...viewNames(layout, marks).map(boxOf), ...sides];
 }
 
 const isInField = ({ width, height }: SheetLayout, mark: LampMark): boolean =>

@@ -48,7 +48,7 @@ const LEADER_FROM_PX = 11;
 const EDGE_PX = 4;
 
 export const tagWidth = (text: string): number => text.length * CHARACTER_PX + 3;
-const meets = (a: Box, b: Box): boolean => a.x0 < b.x1 && b.x0 < a.x1 && a.y0 < b.y1 && b.y0 < a.y1;
+export const meets = (a: Box, b: Box): boolean => a.x0 < b.x1 && b.x0 < a.x1 && a.y0 < b.y1 && b.y0 < a.y1;
 const around = (x: number, y: number, width: number, height: number, by = 0): Box => ({
   x0: x - width / 2 - by,
   y0: y - height / 2 - by,

@@ -180,6 +180,9 @@ export function LooseBoard({
               onChoose={() => onSource(row.source)}
             />
           ))}
+          {rows.every(({ kind }) => kind === 'battery') && (
+            <p className="loose-legend">Nothing of the unit's own is known yet: read its slots and plugs in Survey.</p>
+          )}
           <p className="loose-legend">
             Frame: what it may carry. Filled: on it now.{taken.length > 0 && ' Hatched: the rest, if it came too.'}
           </p>
