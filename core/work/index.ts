@@ -1,5 +1,4 @@
 export { backToStock } from './backToStock.ts';
-export { livePins } from './choices/crewSource.ts';
 export { type FeedPlan, type FeedPlans, feedPlans, partsTaken } from './choices/feedPlans.ts';
 export { type LeadChoice, type LeadQuestion, lampsOnLead, lampsOnSource, leadChoices } from './choices/leadChoices.ts';
 export { type SpareChoice, type SpareKind, type SpareWish, spareChoices } from './choices/spareChoices.ts';
@@ -17,11 +16,10 @@ export {
   type PartLine,
   partsList,
 } from './parts/partsList.ts';
-export { lampsByPurpose, type Purpose, sharedPurpose, signalLead } from './purposes.ts';
+export { lampsByPurpose, type Purpose, sharedPurpose } from './purposes.ts';
 export { planFromSource, type SourceWish, type TriedSource, trySource } from './sources/fromSource.ts';
 export {
   isPossible,
-  LIVE_ORDER,
   type Live,
   type SourceAnswer,
   type SourceRow,
@@ -33,7 +31,6 @@ export {
   bestSource,
   cappedEnds,
   NEW_BLOCK,
-  pinOfSource,
   pinSource,
   slotOfSource,
   sourceOfPin,

@@ -135,10 +135,11 @@ export function NewFeed({
     () => (chosen.length > 0 ? rows.filter((row) => isPossible(sourceAnswer(build, row, chosen))) : []),
     [build, rows, chosen],
   );
-  // The one that stands in the form first; a channel that is there already takes from where its receiver does.
+  // What stands in the form and is none of them is tried before them; a spare channel takes from where its receiver does.
+  const apart = source && (joins || !possible.some((row) => row.source === source)) ? source : null;
   const asked = useMemo(
-    () => (source ? (joins ? [source] : [...new Set([source, ...possible.map((row) => row.source)])]) : []),
-    [source, joins, possible],
+    () => [...(apart ? [apart] : []), ...(joins ? [] : possible.map((row) => row.source))],
+    [apart, joins, possible],
   );
   const tried = useTriedSources(build, wish, asked);
   useEffect(() => onTried?.(tried), [onTried, tried]);
