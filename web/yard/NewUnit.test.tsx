@@ -28,7 +28,7 @@ describe('a new unit', () => {
     expect(field('Name').value).toBe('Service van, long wheelbase');
     expect(field('Wheelbase').value).toBe('3660');
     retype('Name', 'Our old van');
-    await userEvent.click(screen.getByText(/^Pickup/));
+    await userEvent.click(screen.getByText(/^Pickup with rack/));
     expect(field('Name').value).toBe('Our old van');
     await take();
     await waitFor(() => expect(sent('POST units')).toHaveLength(1), PATIENCE);
