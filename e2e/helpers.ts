@@ -18,9 +18,11 @@ function withShiftedClock(browser: Browser, offsetMs: number): Browser {
 
 /**
  * Every worker tells its stories to a server of its own, so that two never meet on one unit or on the shop's board, and
- * at the moment that was handed in, not at that of the machine.
+ * at the moment that was handed in, not at that of the machine. Stories of one worker follow each other in no order that
+ * is known: one that takes a unit as the demo left it asks for a `shopOfItsOwn` by a name, and has a worker to itself.
  */
-export const test = base.extend<object, { westEmber: Started }>({
+export const test = base.extend<object, { shopOfItsOwn: string | null; westEmber: Started }>({
+  shopOfItsOwn: [null, { scope: 'worker', option: true }],
   westEmber: [
     async ({ browser }, use) => {
       const started = await startWestEmber();

@@ -4,6 +4,8 @@
  */
 import { comeIn, expect, openUnit, saved, test } from './helpers.ts';
 
+test.use({ shopOfItsOwn: 'loose ends' });
+
 test('strobes are drawn onto a slot, see their figures while they are held, and are put there', async ({ page }) => {
   await comeIn(page, 'Odile');
   await openUnit(page, 'SR-12', 'feed');
