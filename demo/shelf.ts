@@ -5,6 +5,7 @@
 
 import type { LampKind, LampModel, LightColour, ShelfEntry } from '../core/document/index.ts';
 import { drillingOf } from '../core/place/index.ts';
+import { BRACKETS } from './brackets.ts';
 
 interface Given {
   key: string;
@@ -31,12 +32,23 @@ interface Given {
   /** The base is the ground: no ground lead. */
   baseGround?: boolean;
   peakCd?: number;
+  /** How far it turns and tilts on its foot, either way, where it differs from its kind. */
+  aim?: [number, number];
+  /** Thickness of its foot where a bolt goes through it. */
+  footMm?: number;
   /** Beside its first: name, kind, colour, lead, amps. */
   jobs?: [string, LampKind, LightColour, string, number][];
   months: number;
   price: number;
   onHand: number;
 }
+
+/** Work lamps turn on one bolt and tilt in their yoke. */
+const AIM: Partial<Record<LampKind, LampModel['aim']>> = {
+  flood: { turnDeg: 90, tiltDeg: 60 },
+  bed: { turnDeg: 90, tiltDeg: 60 },
+};
+const FOOT_MM: Partial<Record<LampKind, number>> = { flood: 3, bed: 3, beacon: 6, bar: 4 };
 
 const FLASHING: ReadonlySet<LampKind> = new Set(['bar', 'beacon', 'strobe', 'plow', 'magnet']);
 
@@ -105,6 +117,9 @@ function entry(given: Given): ShelfEntry {
       canSync: FLASHING.has(given.kind) && (given.heads ?? 1) >= 4,
       peakCd: given.peakCd ?? PEAK_CD[given.kind] ?? null,
       warrantyMonths: given.months,
+      holds: null,
+      aim: given.aim ? { turnDeg: given.aim[0], tiltDeg: given.aim[1] } : (AIM[given.kind] ?? null),
+      footMm: given.footMm ?? FOOT_MM[given.kind] ?? null,
     },
   });
 }
@@ -145,7 +160,7 @@ function builtIn({ kind, light, programming }: Given): LampModel['patterns'] {
 const WARNING: LightColour[] = ['amber', 'white', 'red', 'blue', 'green'];
 const bracketPair: [string, string] = ['bracket-pair-900', 'Bracket pair 900'];
 
-export const SHELF: ShelfEntry[] = [
+const LAMPS: ShelfEntry[] = [
   entry({
     key: 'EB-1201',
     name: 'Amber bar 1200, 24 heads',
@@ -902,6 +917,9 @@ export const SHELF: ShelfEntry[] = [
     onHand: 4,
   }),
 ];
+
+/** Lamps, and what holds them. */
+export const SHELF: ShelfEntry[] = [...LAMPS, ...BRACKETS];
 
 export const modelByKey = (key: string): LampModel => {
   const found = SHELF.find((each) => each.model.key === key);

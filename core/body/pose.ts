@@ -112,16 +112,26 @@ export const NORMAL: Record<Face, Direction> = {
   top: [0, 0, 1],
 };
 
-/** Where something fixed to the skin goes, and which way it then faces, when the joints are moved. */
+/** What is fixed to a unit: where, and what of it touches the skin and which way it looks, where that is not straight out. */
+export interface FixedPlace {
+  face: Face;
+  position: Position;
+  foot?: { face: Face; position: Position };
+  looks?: Direction;
+}
+
+/** The way out of a face while a unit travels. */
+export const normalOf = (face: Face): Direction => NORMAL[face];
+
+/** Where something fixed to the skin goes, and which way it then looks, when the joints are moved. */
 export function posedPlace(
   body: Body,
   pose: Pose,
-  place: { face: Face; position: Position },
+  { face, position, foot = { face, position }, looks = NORMAL[face] }: FixedPlace,
 ): { position: Position; normal: Direction } {
-  const { position, face } = place;
-  const normal = NORMAL[face];
+  const normal = looks;
   const moves = moving(body, pose);
-  const carrier = moves.length > 0 ? partUnder(body, face, position) : null;
+  const carrier = moves.length > 0 ? partUnder(body, foot.face, foot.position) : null;
   if (!carrier) return { position, normal };
   let at: [number, number, number] = [position.xMm, position.yMm, position.zMm];
   let facing: [number, number, number] = [...normal];

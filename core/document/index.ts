@@ -16,7 +16,7 @@ export { applyDrafts } from './operations/applyDrafts.ts';
 export { type Applied, applyOperation, fieldsMeet, type Refusal, type Stamp } from './operations/applyOperation.ts';
 export { derivedId } from './operations/derivedId.ts';
 export { byPriority } from './operations/functionOrder.ts';
-export { furtherJobs, housingJoint, jobTag, movedBy } from './operations/housing.ts';
+export { furtherJobs, housingJoint, jobTag, movedBy, standingOn } from './operations/housing.ts';
 export { holesProblem, withMeasuredBase } from './operations/measureBase.ts';
 export {
   LEAD_OPERATIONS,
@@ -30,6 +30,7 @@ export {
 export { type Change, takeBack } from './operations/undo.ts';
 export { key, line, list, oneLine, table, trimmedLine } from './schema/bounds.ts';
 export {
+  Aim,
   Build,
   Cavity,
   FactoryLamp,
@@ -37,9 +38,11 @@ export {
   FuseBox,
   FuseSize,
   Lamp,
+  lights,
   NOTHING_DONE,
   newBuild,
   OwnOutlines,
+  PadTaken,
   Photo,
   PLAIN_PIN,
   PlaceKey,
@@ -51,7 +54,17 @@ export {
 } from './schema/buildSchema.ts';
 export { Control, LightFunction, OwnPattern, Pulse, PulseShape, Show } from './schema/flashParts.ts';
 export { Id } from './schema/ids.ts';
-export { BaseHole, LampKind, LampModel, MAX_HOLES, ShelfEntry } from './schema/lampModel.ts';
+export {
+  BaseHole,
+  givesLight,
+  Holds,
+  LampKind,
+  LampModel,
+  MAX_HOLES,
+  MAX_PADS,
+  Pad,
+  ShelfEntry,
+} from './schema/lampModel.ts';
 export { Position } from './schema/position.ts';
 export { Check, Look, LookedWrong, Reading } from './schema/proofParts.ts';
 export { BodyGroup, ColourRule, RequiredLamp, RulePack, RuleScope } from './schema/rulePack.ts';

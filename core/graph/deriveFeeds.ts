@@ -1,5 +1,15 @@
 /** Feeds, read off the graph: from one fuse down to its lamps, and back up to its source. */
-import type { Build, Element, ElementOf, Id, Lamp, Slot, Terminal, Wire } from '../document/index.ts';
+import {
+  type Build,
+  type Element,
+  type ElementOf,
+  type Id,
+  type Lamp,
+  lights,
+  type Slot,
+  type Terminal,
+  type Wire,
+} from '../document/index.ts';
 import {
   type Contact,
   contactOf,
@@ -254,7 +264,7 @@ function sourceContact(build: Build, source: ElementOf<'tap' | 'stud'> | null, s
 /** Lamps that hang on no feed. */
 export function unfedLamps(build: Build): Lamp[] {
   const fed = new Set(Object.values(build.elements).flatMap((e) => (e.kind === 'lampLoad' ? [e.lampId] : [])));
-  return Object.values(build.lamps).filter((lamp) => !fed.has(lamp.id));
+  return lights(build).filter((lamp) => !fed.has(lamp.id));
 }
 
 /** Lamps whose supply reaches a source without passing any protection. */

@@ -1,8 +1,8 @@
 /** How far a unit is along its track: a share and a few words for each of the eight stages. */
 
-import { type Build, STAGES, type Stage } from '../document/index.ts';
+import { type Build, lights, STAGES, type Stage } from '../document/index.ts';
 import { slotWhen, unfedLamps } from '../graph/index.ts';
-import { housings } from '../place/index.ts';
+import { housings, isHousing } from '../place/index.ts';
 import { capChecks, provingCount } from '../prove/index.ts';
 import type { Assessment } from '../rules/index.ts';
 import { jobSteps } from '../steps/index.ts';
@@ -22,8 +22,9 @@ const part = (done: number, of: number): number => (of === 0 ? 0 : done / of);
 export function stageProgress(build: Build, assessment: Assessment): StageProgress[] {
   const slots = Object.values(build.slots);
   const read = slots.filter((slot) => slotWhen(slot, build.electrics.systemVoltageV) !== 'unread').length;
-  const lamps = Object.values(build.lamps);
+  const lamps = lights(build);
   const mounted = housings(build).length;
+  const lampsMounted = lights(build).filter(isHousing).length;
   const unfed = unfedLamps(build).length;
   const shown = new Set(Object.values(build.functions).flatMap((each) => Object.keys(each.shows)));
   const withPattern = lamps.filter((lamp) => shown.has(lamp.id)).length;
@@ -50,7 +51,7 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
     },
     place: {
       share: mounted === 0 ? 0 : placeFindings > 0 ? 0.9 : 1,
-      words: mounted === 0 ? '' : count(mounted, 'lamp'),
+      words: mounted === 0 ? '' : count(lampsMounted, 'lamp'),
     },
     feed: {
       share: part(lamps.length - unfed + caps.length, lamps.length + caps.length),

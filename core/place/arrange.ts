@@ -5,6 +5,7 @@
 import { type Body, ontoSkin, skinAt } from '../body/index.ts';
 import type { Build, Face, Id, Lamp, Position } from '../document/index.ts';
 import { type Millimetres, toTenthsMm } from '../units/index.ts';
+import { footOf } from './mounting/pads.ts';
 
 export interface Move {
   lampId: Id;
@@ -45,9 +46,14 @@ export const depthAxis = (face: Face): keyof Position => NORMAL_AXIS[face];
 /** Is the coordinate the one that stands off the skin, which the body decides and not the fitter? */
 export const isDepth = (face: Face, axis: keyof Position): boolean => NORMAL_AXIS[face] === axis;
 
-/** Moves lamps by whole millimetres along the sheet and sets them back on the skin. */
+/** What touches the skin under lamps, each once. */
+const feetOf = (build: Build, lampIds: readonly Id[]): Id[] => [
+  ...new Set(lampIds.map((id) => (build.lamps[id] ? footOf(build, build.lamps[id]).id : id))),
+];
+
+/** Moves lamps by whole millimetres along the sheet and sets them back on the skin; of what stands on a bracket, the bracket. */
 export function nudge(build: Build, body: Body, lampIds: readonly Id[], by: Partial<Position>): Move[] {
-  const moves = lampIds.flatMap((lampId) => {
+  const moves = feetOf(build, lampIds).flatMap((lampId) => {
     const lamp = build.lamps[lampId];
     if (!lamp) return [];
     const wanted = {
@@ -77,16 +83,18 @@ export const roundedPosition = ({ xMm, yMm, zMm }: Position): Position => ({
 
 /** Sets one coordinate as typed. The depth follows the skin unless it is the very one typed. */
 export function moveTo(build: Build, body: Body, lampId: Id, axis: keyof Position, valueMm: Millimetres): Move[] {
-  const lamp = build.lamps[lampId];
-  if (!lamp) return [];
-  const wanted = { ...lamp.position, [axis]: valueMm };
+  const typed = build.lamps[lampId];
+  if (!typed) return [];
+  // What stands on a bracket comes to the typed place with its bracket.
+  const lamp = footOf(build, typed);
+  const wanted = { ...lamp.position, [axis]: lamp.position[axis] + valueMm - typed.position[axis] };
   const position = isDepth(lamp.face, axis) ? wanted : ontoSkin(body, lamp.face, wanted);
-  return withTwins(build, [{ lampId, face: lamp.face, position: typedPosition(position) }]);
+  return withTwins(build, [{ lampId: lamp.id, face: lamp.face, position: typedPosition(position) }]);
 }
 
 /** Puts lamps on the centreline. */
 export const centre = (build: Build, body: Body, lampIds: readonly Id[]): Move[] =>
-  lampIds.flatMap((lampId) => {
+  feetOf(build, lampIds).flatMap((lampId) => {
     const lamp = build.lamps[lampId];
     if (!lamp || lamp.face === 'left' || lamp.face === 'right') return [];
     const position = ontoSkin(body, lamp.face, { ...lamp.position, yMm: 0 });
@@ -108,7 +116,7 @@ export function rowAxis(lamps: readonly Lamp[]): keyof Position {
  * Twins are not carried along when both lamps of a pair are in the row: the row itself is symmetric then.
  */
 export function spreadEvenly(build: Build, body: Body, lampIds: readonly Id[]): Move[] {
-  const lamps = lampIds.flatMap((id) => build.lamps[id] ?? []);
+  const lamps = feetOf(build, lampIds).flatMap((id) => build.lamps[id] ?? []);
   if (lamps.length < 3) return [];
   const axis = rowAxis(lamps);
   const row = [...lamps].sort((a, b) => a.position[axis] - b.position[axis]);

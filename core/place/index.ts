@@ -17,8 +17,11 @@ export { carrierOf, lampMemo } from './lampMemo.ts';
 export { housings, isHousing, jobModels, jobName, shareHousing } from './lamps/jobs.ts';
 export { ampsOfWatts, labelDoubts, nextModelKey, PLAIN_LAMP } from './lamps/lampLabel.ts';
 export { dropPlace, mirrorOperations, placeLampOperation } from './lamps/newLamps.ts';
+export { leaveOperation, placeOnPadOperation, standOperation } from './lamps/padLamps.ts';
 export { usualLamps } from './lamps/usualLamps.ts';
 export { LEVEL_MM, levelRows } from './levelRows.ts';
+export { aimWords, mirroredAim, outwards, turnedTo } from './mounting/aim.ts';
+export { boltThrough, rivetFor, type StackBolt } from './mounting/fasteners.ts';
 export { magnetHold } from './mounting/magnetHold.ts';
 export {
   allHoles,
@@ -32,6 +35,15 @@ export {
   mountOf,
   PILOT_MM,
 } from './mounting/mounts.ts';
+export {
+  footOf,
+  freePadNear,
+  hangingKg,
+  type KnownPad,
+  padBolt,
+  padPlace,
+  padsOf,
+} from './mounting/pads.ts';
 export { holePosition, type PlacedHole, placedHoles } from './mounting/placedHoles.ts';
 export {
   type Drawing,

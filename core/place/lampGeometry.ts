@@ -1,6 +1,7 @@
 /** Where a lamp's housing is in space, and how it appears in each view. */
 import { type Body, blockedBy, type View, viewOfFace } from '../body/index.ts';
 import type { Face, Lamp, LampModel, Position } from '../document/index.ts';
+import type { Millimetres } from '../units/index.ts';
 
 /** Extents of a housing along x, y and z. */
 export interface Housing {
@@ -29,6 +30,29 @@ export function housingOf(lamp: Pick<Lamp, 'face' | 'position'>, model: Pick<Lam
       return { x: centred(x, widthMm), y: [y - depthMm, y], z: centred(z, heightMm) };
     case 'top':
       return { x: centred(x, depthMm), y: centred(y, widthMm), z: [z, z + heightMm] };
+  }
+}
+
+/**
+ * A point beside a place on its face, as whoever stands before the face sees it: so far to the right, up, and out from the
+ * skin. On top it is seen from above with the front up: to the unit's right, towards its front, and up.
+ */
+export function besideOnFace(
+  { face, position }: Pick<Lamp, 'face' | 'position'>,
+  { aMm, bMm, outMm }: { aMm: Millimetres; bMm: Millimetres; outMm: Millimetres },
+): Position {
+  const { xMm, yMm, zMm } = position;
+  switch (face) {
+    case 'front':
+      return { xMm: xMm - outMm, yMm: yMm + aMm, zMm: zMm + bMm };
+    case 'rear':
+      return { xMm: xMm + outMm, yMm: yMm - aMm, zMm: zMm + bMm };
+    case 'left':
+      return { xMm: xMm + aMm, yMm: yMm + outMm, zMm: zMm + bMm };
+    case 'right':
+      return { xMm: xMm - aMm, yMm: yMm - outMm, zMm: zMm + bMm };
+    case 'top':
+      return { xMm: xMm - bMm, yMm: yMm - aMm, zMm: zMm + outMm };
   }
 }
 

@@ -134,7 +134,9 @@ function mappedHeight(from: Body, to: Body, zMm: Millimetres, rule: CopyRule): n
   return zMm < from.heightMm * LOW_RATIO ? zMm : to.heightMm - (from.heightMm - zMm);
 }
 
-const housingsFirst = (a: Lamp, b: Lamp): number => Number(!isHousing(a)) - Number(!isHousing(b));
+/** What sits on the skin, what stands on that, the further jobs of either. */
+const rankOf = (lamp: Lamp): number => (isHousing(lamp) ? (lamp.pad ? 1 : 0) : 2);
+const carriersFirst = (a: Lamp, b: Lamp): number => rankOf(a) - rankOf(b);
 
 /** A further job beside the copy of its housing; none where that found no skin. */
 function jobCopy(
@@ -180,7 +182,7 @@ export function copyLayout(
   const lamps: Lamp[] = [];
   const models = new Map<string, LampModel>();
   const copies = new Map<Id, Lamp>();
-  for (const lamp of [...Object.values(source.build.lamps)].sort(housingsFirst)) {
+  for (const lamp of [...Object.values(source.build.lamps)].sort(carriersFirst)) {
     const model = source.build.models[lamp.modelKey];
     if (!model) continue;
     const wanted: Position = {
@@ -200,9 +202,12 @@ export function copyLayout(
       if (copy) models.set(model.key, model);
       continue;
     }
+    const holder = source.build.lamps[lamp.pad?.onId ?? ''];
+    const holderCopy = copies.get(holder?.id ?? '');
     const skin = skinAt(target.body, lamp.face, wanted);
-    const position = skin && roundedPosition({ ...wanted, [depthAxis(lamp.face)]: skin.atMm });
-    if (!position || !partUnder(target.body, lamp.face, position)) {
+    const onSkin = skin && roundedPosition({ ...wanted, [depthAxis(lamp.face)]: skin.atMm });
+    const position = holder && holderCopy ? movedBy(lamp.position, holder.position, holderCopy.position) : onSkin;
+    if (!position || (!holderCopy && !partUnder(target.body, lamp.face, position))) {
       leftOut.push(lamp.tag);
       continue;
     }
@@ -213,12 +218,15 @@ export function copyLayout(
             lamps: { ...target.build.lamps, ...Object.fromEntries(lamps.map((each) => [each.id, each])) },
           },
           [{ face: lamp.face, position }],
+          model,
         )[0]!
       : lamp.tag;
     taken.add(tag);
     models.set(model.key, model);
+    const { pad, ...plain } = lamp;
     const copy: Lamp = {
-      ...lamp,
+      ...plain,
+      ...(pad && holderCopy && { pad: { onId: holderCopy.id, index: pad.index } }),
       id: newId(),
       tag,
       position,

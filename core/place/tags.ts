@@ -1,5 +1,8 @@
-/** Tags: F, B, L, R or T and a number. Mirror pairs share the number. */
-import type { Build, Face, Lamp, Position } from '../document/index.ts';
+/**
+ * Tags: F, B, L, R or T and a number, by where a lamp is; mirror pairs share the number. H and a number for what gives no
+ * light: brackets, aerials, cameras, boxes.
+ */
+import { type Build, type Face, givesLight, type Lamp, type LampModel, type Position } from '../document/index.ts';
 
 /** Within this of the centreline a lamp counts as centred: half the narrowest marker. */
 const CENTRED_MM = 10;
@@ -19,10 +22,22 @@ export function nextTagNumber(lamps: Iterable<Pick<Lamp, 'tag'>>, letters: reado
   return number;
 }
 
+export const HELD_LETTER = 'H';
+
 /** Tags for new lamps at these places, in order; a left and right place mirrored to each other share a number. */
-export function tagsFor(build: Build, places: readonly { face: Face; position: Position }[]): string[] {
+export function tagsFor(
+  build: Build,
+  places: readonly { face: Face; position: Position }[],
+  model?: LampModel,
+): string[] {
   const lamps: Pick<Lamp, 'tag'>[] = Object.values(build.lamps);
   const given: string[] = [];
+  if (model && !givesLight(model))
+    return places.map(() => {
+      const tag = `${HELD_LETTER}${nextTagNumber(lamps, [HELD_LETTER])}`;
+      lamps.push({ tag });
+      return tag;
+    });
   places.forEach(({ face, position }, index) => {
     const letter = tagLetter(face, position);
     const mirror = places.findIndex(
@@ -46,9 +61,9 @@ export function tagsFor(build: Build, places: readonly { face: Face; position: P
   return given;
 }
 
-const LETTERS = 'FTLRB';
+const LETTERS = 'FTLRBH';
 
-/** Order in which tags read best: front, top, left, right, back, then by number, then by the letter of a further job. */
+/** Order in which tags read best: front, top, left, right, back, what gives no light, then by number, then by the letter of a further job. */
 export function compareTags(a: string, b: string): number {
   const number = (tag: string) => Number.parseInt(tag.slice(1), 10);
   return LETTERS.indexOf(a[0]!) - LETTERS.indexOf(b[0]!) || number(a) - number(b) || a.localeCompare(b);

@@ -4,7 +4,15 @@
  */
 
 import { type Body, type Joint, type Pass, partUnder } from '../body/index.ts';
-import type { Build, Id, Lamp, OperationDraft, Position, RouteNode } from '../document/index.ts';
+import {
+  type Build,
+  type Id,
+  type Lamp,
+  lights,
+  type OperationDraft,
+  type Position,
+  type RouteNode,
+} from '../document/index.ts';
 import { thingsWithPlaces } from '../graph/index.ts';
 import { clearOf, distanceMm, grommetFor, legsMm, wayRound, zonesNear } from '../harness/index.ts';
 import type { Millimetres } from '../units/index.ts';
@@ -139,7 +147,7 @@ const clip = (
 
 /** The operation that lays first routes for every lamp of a unit; null when nothing is placed. */
 export function planRoutes(build: Build, body: Body, newId: () => Id): OperationDraft | null {
-  const lamps = Object.values(build.lamps);
+  const lamps = lights(build);
   if (lamps.length === 0) return null;
   const routes = new RouteBuilder(body, newId);
   const panel = build.fusePanel.position;

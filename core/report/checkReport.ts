@@ -1,7 +1,7 @@
 /** Everything that is found and computed of a unit, by names that people use: for scripts and for tracing a figure. */
 import { bodyOf, partUnder } from '../body/index.ts';
 import { type AssessedFeed, energyFigures, farEndName } from '../circuit/index.ts';
-import type { Build, Position, Stage } from '../document/index.ts';
+import { type Build, givesLight, type Position, type Stage } from '../document/index.ts';
 import { placeOf, sourceNameInBox } from '../graph/index.ts';
 import { jointList, terminalName } from '../harness/index.ts';
 import { holePosition, housings, placedHoles } from '../place/index.ts';
@@ -131,7 +131,7 @@ function holesOf(build: Build): HoleReport[] {
       const part = partUnder(body, hole.lamp.face, position);
       const behind = part ? body.behind.filter((each) => each.partId === part.id) : [];
       return {
-        for: hole.lamp.tag,
+        for: givesLight(build.models[hole.lamp.modelKey]!) ? hole.lamp.tag : 'bracket',
         diameterMm: hole.diameterMm,
         position,
         face: hole.lamp.face,

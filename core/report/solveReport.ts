@@ -8,7 +8,7 @@ import {
   openingTime,
   solveSetting,
 } from '../circuit/index.ts';
-import type { Build, Id } from '../document/index.ts';
+import { type Build, type Id, lights } from '../document/index.ts';
 import { deriveFeeds } from '../graph/index.ts';
 import { without } from '../prove/index.ts';
 import { AskedFault, withFault } from './faults.ts';
@@ -92,7 +92,7 @@ export function solveReport(build: Build, asked: AskedSetting, path: string): So
   const loads = new Map(
     Object.values(left.elements).flatMap((each) => (each.kind === 'lampLoad' ? [[each.lampId, each.id] as const] : [])),
   );
-  for (const lamp of Object.values(build.lamps)) {
+  for (const lamp of lights(build)) {
     const state = solution.elements[loads.get(lamp.id) ?? ''];
     report.lamps[lamp.tag] = state
       ? { volts: clean(state.voltageV), amps: clean(state.currentA), shows: showsOf(build, lamp.id, state) }

@@ -12,6 +12,7 @@ import { PLUG_RULES } from './ends/plugRules.ts';
 import { SWITCH_RULES } from './ends/switchRules.ts';
 import type { CheckContext, Finding, FindingRule, Hit, Severity } from './finding.ts';
 import { FLASH_RULES } from './flashing/flashRules.ts';
+import { BRACKET_RULES } from './placing/bracketRules.ts';
 import { MOUNT_RULES } from './placing/mountRules.ts';
 import { PACK_RULES } from './placing/packRules.ts';
 import { PLACE_RULES } from './placing/placeRules.ts';
@@ -39,6 +40,7 @@ const PLAN_RULES: readonly FindingRule[] = [
   ...POWER_RULES,
   ...PLACE_RULES,
   ...MOUNT_RULES,
+  ...BRACKET_RULES,
   ...STAND_RULES,
   ...BUNDLE_RULES,
   ...END_RULES,

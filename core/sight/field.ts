@@ -3,8 +3,8 @@
  * by a named part. Directions are bearings around the unit and heights above the horizon.
  */
 
-import { type Body, type Direction, type Pose, posed, posedPlace } from '../body/index.ts';
-import type { Build, Face, Id, Lamp, LampModel, Position } from '../document/index.ts';
+import { type Body, type Direction, normalOf, type Pose, posed, posedPlace } from '../body/index.ts';
+import type { Aim, Build, Face, Id, Lamp, LampModel, Position } from '../document/index.ts';
 import { housingOf } from '../place/index.ts';
 import type { Degrees } from '../units/index.ts';
 import { castRay, type Obstacle, type RayCaster, rayCaster } from './rayCaster.ts';
@@ -41,6 +41,13 @@ const along = ([x, y, z]: Direction, by: number, from: Position): Position => ({
   zMm: from.zMm + z * by,
 });
 
+/** Straight out of a face, as a bearing round the unit; what stands on top and is aimed is aimed from straight ahead. */
+const STRAIGHT_DEG: Record<Face, Degrees> = { front: 0, top: 0, right: 90, rear: 180, left: 270 };
+
+/** Which way an aimed lamp looks: so far round, clockwise from above, and so far up. */
+export const aimed = (face: Face, { turnDeg, tiltDeg }: Aim): Direction =>
+  directionOf(STRAIGHT_DEG[face] + turnDeg, tiltDeg);
+
 /** A housing proud of its skin is lit from its middle; a flush one from just off the skin. */
 const MIN_STAND_MM = 3;
 
@@ -51,9 +58,13 @@ export function lightSource(
   lamp: Lamp,
   model: LampModel,
 ): { from: Position; normal: Direction } {
-  const { position, normal } = posedPlace(body, pose, lamp);
-  const depthMm = lamp.face === 'top' ? model.face.heightMm : model.face.depthMm;
-  return { from: along(normal, Math.max(MIN_STAND_MM, depthMm / 2), position), normal };
+  const { face, aim } = lamp;
+  const looks = aim ? aimed(face, aim) : normalOf(face);
+  const { position, normal } = posedPlace(body, pose, { ...lamp, looks });
+  const depthMm = face === 'top' ? model.face.heightMm : model.face.depthMm;
+  // Turned on its foot it stands where it stood.
+  const out = aim ? posedPlace(body, pose, lamp).normal : normal;
+  return { from: along(out, Math.max(MIN_STAND_MM, depthMm / 2), position), normal };
 }
 
 /** Lamps farther off than this hide nothing worth telling. */
@@ -93,9 +104,9 @@ export interface LampField {
 export const isAhead = (normal: Direction, direction: Direction): boolean =>
   normal[0] * direction[0] + normal[1] * direction[1] + normal[2] * direction[2] > -0.02;
 
-/** Lamps on top throw all round and a little down, past the edge of the surface they stand on. */
-const isBehindFace = (face: Face, normal: Direction, direction: Direction): boolean =>
-  face !== 'top' && !isAhead(normal, direction);
+/** Lamps on top throw all round and a little down, past the edge of the surface they stand on, unless they are aimed. */
+const isBehindFace = ({ face, aim }: Lamp, normal: Direction, direction: Direction): boolean =>
+  (face !== 'top' || aim !== undefined) && !isAhead(normal, direction);
 
 /** The whole field of one lamp. `caster` holds the body in the same pose and everything else in the way. */
 export function fieldFrom(caster: RayCaster, lamp: Lamp, source: { from: Position; normal: Direction }): LampField {
@@ -103,7 +114,7 @@ export function fieldFrom(caster: RayCaster, lamp: Lamp, source: { from: Positio
   const names = new Map<string, number>();
   for (let cell = 0; cell < DIRECTIONS; cell++) {
     const direction = CELL_DIRECTIONS[cell]!;
-    if (isBehindFace(lamp.face, source.normal, direction)) {
+    if (isBehindFace(lamp, source.normal, direction)) {
       cells[cell] = BEHIND;
       continue;
     }

@@ -2,15 +2,22 @@
 import { type Body, raisesParts } from '../body/index.ts';
 import type { Build, Face, Lamp, MountKind } from '../document/index.ts';
 import {
+  aimWords,
   allHoles,
+  carrierOf,
   compareTags,
   cutLengthMm,
   drillingOf,
+  footOf,
   type HoleRow,
   holeList,
   MOUNTS,
+  mountOf,
   PILOT_MM,
+  padBolt,
+  rivetFor,
   sidelessName,
+  skinUnder,
 } from '../place/index.ts';
 import { capitalised, fine, joined, mm, plain, say, type Words } from '../units/index.ts';
 import { wrightUnit } from './learning.ts';
@@ -31,14 +38,16 @@ const SECOND_OF_PAIR = wrightUnit(1, 2, 0.9);
 
 /** From here on a second pair of hands holds it, or feeds it in (common practice, no source). */
 const TWO_TO_LIFT = { massKg: 6, widthMm: 900 };
+/** One bolt, a washer and a lock nut on a bracket that is there, min (common practice, no source). */
+const PAD_MINUTES = 5;
 const WAYS_TO_MARK = ['tape measure', 'centre punch'];
 const EDGE_TOOLS = ['zinc paint', 'grommet'];
 
-/** Lamps by the face they sit on, in walking order. */
-const byFace = (lamps: readonly Lamp[]): [Face, Lamp[]][] =>
+/** Lamps by the face they sit on, in walking order; what stands on a bracket goes where the bracket is. */
+const byFace = (build: Build, lamps: readonly Lamp[]): [Face, Lamp[]][] =>
   FACE_ORDER.map((face): [Face, Lamp[]] => [
     face,
-    lamps.filter((lamp) => lamp.face === face).sort((a, b) => compareTags(a.tag, b.tag)),
+    lamps.filter((lamp) => footOf(build, lamp).face === face).sort((a, b) => compareTags(a.tag, b.tag)),
   ]).filter(([, list]) => list.length > 0);
 
 const holesIn = (build: Build, lamp: Lamp) => {
@@ -47,10 +56,10 @@ const holesIn = (build: Build, lamp: Lamp) => {
 };
 
 /** Lamps whose twin is done in an earlier step, or earlier in the same. */
-function secondsOf(lamps: readonly Lamp[]): ReadonlySet<string> {
+function secondsOf(build: Build, lamps: readonly Lamp[]): ReadonlySet<string> {
   const begun = new Set<string>();
   const seconds = new Set<string>();
-  for (const [, list] of byFace(lamps))
+  for (const [, list] of byFace(build, lamps))
     for (const { id, pairId } of list) {
       if (pairId !== null && begun.has(pairId)) seconds.add(id);
       if (pairId !== null) begun.add(pairId);
@@ -92,7 +101,64 @@ function depthWarnings(rows: readonly HoleRow[]): Words[] {
 const MAKES_HOLES =
   /^(mark|pilot|step up|deburr|paint the edge|tape the template|drill|cut between|file|hold the base)/;
 
-/** How lamps are put on, each kind of mount in its own words. */
+/** The rivets of brackets, by what they grip: their metal and the skin under it. */
+function rivetWords(build: Build, body: Body, brackets: readonly Lamp[]): Words[] {
+  const sizes = brackets.flatMap((lamp) => {
+    const model = build.models[lamp.modelKey];
+    if (!model?.holds || lamp.mount !== 'rivet') return [];
+    const skin = skinUnder(carrierOf(body, lamp, model));
+    const rivet = rivetFor(mountOf(lamp, model).holeMm, model.holds.thicknessMm + skin.thicknessMm);
+    return rivet ? [[`${rivet.diameterMm} ${rivet.lengthMm}`, rivet] as const] : [];
+  });
+  return [...new Map(sizes).values()].map(
+    ({ diameterMm, lengthMm }) => say`Rivets ${fine(diameterMm)} by ${fine(lengthMm)}.`,
+  );
+}
+
+/** Lamps onto their brackets, with the bolt of each, after the brackets are on. */
+const padWords = (build: Build, lamps: readonly Lamp[]): Words[] =>
+  lamps.flatMap((lamp): Words[] => {
+    const holder = build.lamps[lamp.pad?.onId ?? ''];
+    if (!holder) return [];
+    const bolt = padBolt(build, lamp);
+    const by = bolt?.lengthMm
+      ? say`, ${bolt.thread} by ${fine(bolt.lengthMm)} with washer and lock nut`
+      : plain(', the bolt by its stack: bracket, foot, washer, nut, two threads over');
+    return [say`${lamp.tag} onto ${holder.tag}, place ${lamp.pad!.index + 1}${by}, hand tight.`];
+  });
+
+/** Aim comes before the last turn of the spanner. */
+function aimingWords(lamps: readonly Lamp[]): Words[] {
+  const aims = lamps.filter(({ aim }) => aim !== undefined);
+  if (aims.length === 0) return [];
+  return [plain(`Aim, then tighten: ${aims.map((lamp) => `${lamp.tag} ${aimWords(lamp)}`).join('; ')}.`)];
+}
+
+/** How lamps are put on, each kind of mount in its own words: brackets, what sits on the skin, what stands on brackets. */
+function mountingWords(build: Build, body: Body, lamps: readonly Lamp[]): Words {
+  const onSkin = lamps.filter(({ pad }) => !pad);
+  const isBracket = (lamp: Lamp) => Boolean(build.models[lamp.modelKey]?.holds);
+  const brackets = onSkin.filter(isBracket);
+  return joined(
+    [
+      ...(brackets.length > 0 ? [plain(mountWords(build, brackets)), ...rivetWords(build, body, brackets)] : []),
+      ...(onSkin.length > brackets.length
+        ? [
+            plain(
+              mountWords(
+                build,
+                onSkin.filter((lamp) => !isBracket(lamp)),
+              ),
+            ),
+          ]
+        : []),
+      ...padWords(build, lamps),
+      ...aimingWords(lamps),
+    ],
+    ' ',
+  );
+}
+
 function mountWords(build: Build, lamps: readonly Lamp[]): string {
   const byMount = new Map<MountKind, Lamp[]>();
   for (const lamp of lamps) {
@@ -114,13 +180,13 @@ export function faceSteps(
   body: Body,
   lamps: readonly Lamp[],
 ): { holes: Unordered[]; mounts: Unordered[] } {
-  const seconds = secondsOf(lamps);
+  const seconds = secondsOf(build, lamps);
   const sum = (list: readonly Lamp[], minutesOf: (lamp: Lamp) => number) =>
     Math.round(list.reduce((all, lamp) => all + minutesOf(lamp) * (seconds.has(lamp.id) ? SECOND_OF_PAIR : 1), 0));
   const all = holeList(build, body);
   const holes: Unordered[] = [];
   const mounts: Unordered[] = [];
-  for (const [face, list] of byFace(lamps)) {
+  for (const [face, list] of byFace(build, lamps)) {
     const where = FACE_NAMES[face];
     const drilled = list.filter((lamp) => holesIn(build, lamp).length > 0);
     if (drilled.length > 0) {
@@ -175,15 +241,15 @@ export function faceSteps(
         {
           key: `mount:${face}`,
           title: `Mount, ${where}`,
-          detail: mountWords(build, list),
+          detail: mountingWords(build, body, list),
           face,
           where,
           people: heavy ? 2 : 1,
           caution: heavy
             ? `Two to lift.${raisesParts(body) ? ' Support what can come down on its props first.' : ''}`
             : null,
-          measures: lampMeasures(list.filter((lamp) => !drilled.includes(lamp))),
-          minutes: sum(list, ({ mount }) => MOUNTS[mount].minutes),
+          measures: lampMeasures(list.filter((lamp) => !lamp.pad && !drilled.includes(lamp))),
+          minutes: sum(list, ({ mount, pad }) => (pad ? PAD_MINUTES : MOUNTS[mount].minutes)),
         },
         list,
       ),

@@ -5,7 +5,7 @@
 
 import { bodyOf, raisesParts } from '../body/index.ts';
 import type { AssessedFeed } from '../circuit/index.ts';
-import type { Build, Lamp, Loom, Slot, Wire } from '../document/index.ts';
+import { type Build, givesLight, type Lamp, type Loom, type Slot, type Wire } from '../document/index.ts';
 import { type Feed, isRun, seatOf, sourceInBox } from '../graph/index.ts';
 import { cutList, loomEnds, methodOf, shortMm, terminalFor } from '../harness/index.ts';
 import { holeList, housings } from '../place/index.ts';
@@ -144,6 +144,7 @@ const looseSteps = (lamps: readonly Lamp[]): Unordered[] => [
 export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[] {
   // Lamps that came with the unit are where they are.
   const lamps = housings(build).filter((lamp) => build.models[lamp.modelKey]?.kind !== 'factory');
+  const lit = lamps.filter(({ modelKey }) => givesLight(build.models[modelKey]!));
   const trim = Object.values(build.trim);
   const body = bodyOf(build);
   const { holes, mounts } = faceSteps(build, body, lamps);
@@ -160,7 +161,7 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
       caution: raisesParts(body) ? 'Support raised beds and booms on their props before working under them.' : null,
       minutes: 10,
     }),
-    ...(lamps.length > 0 ? looseSteps(lamps) : []),
+    ...(lit.length > 0 ? looseSteps(lit) : []),
     ...trim.map((each) =>
       step({
         key: `trimOff:${each.id}`,
@@ -226,7 +227,7 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
         ].join(' '),
         minutes: 10 + feeds.length * 8,
       },
-      lamps,
+      lit,
     ),
     ...(runs.length > 0 || lamps.length > 0
       ? [

@@ -1,7 +1,16 @@
 /** What lamps are for, and the leads of the unit that are hot for it. */
 
 import { type AssessedFeed, CONTINUOUS_RATIO, takenFromSlotA } from '../circuit/index.ts';
-import type { Build, Id, Lamp, LampModel, OperationDraft, Signal, Slot } from '../document/index.ts';
+import {
+  type Build,
+  givesLight,
+  type Id,
+  type Lamp,
+  type LampModel,
+  type OperationDraft,
+  type Signal,
+  type Slot,
+} from '../document/index.ts';
 import { SIGNAL_NAMES, signalOfSlot, slotHeadroomA } from '../graph/index.ts';
 import { pinsToTake, planPinSource } from '../planning/index.ts';
 import type { Amps } from '../units/index.ts';
@@ -27,7 +36,7 @@ export function purposeOf(build: Build, lamp: Lamp, model: LampModel): Purpose |
     signal,
     patternId: signal === 'left' || signal === 'right' ? 'turn' : 'steady',
   });
-  if (model.kind === 'factory') return null;
+  if (model.kind === 'factory' || !givesLight(model)) return null;
   if (model.kind === 'reversing') return driven('reverse');
   // It bursts by itself when the brake is held.
   if (model.kind === 'modulator') return { ...driven('brake'), patternId: 'burst-steady' };

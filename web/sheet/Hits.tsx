@@ -23,7 +23,7 @@ export const Hits = memo(function Hits({ marks, selection }: { marks: readonly L
             rx={3}
             role="button"
             tabIndex={mark.faceOn ? 0 : -1}
-            aria-label={`Lamp ${mark.tag}, ${mark.view === 'plan' ? 'plan' : mark.view} view`}
+            aria-label={`${mark.colour === null ? 'Part' : 'Lamp'} ${mark.tag}, ${mark.view === 'plan' ? 'plan' : mark.view} view`}
             aria-pressed={selection.includes(mark.lampId)}
             data-mark={mark.key}
             data-lamp={mark.tag}

@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import { LIGHT } from '../ui/tokens.ts';
 import { BarCells } from './BarCells.tsx';
+import { HeldGlyph } from './HeldGlyph.tsx';
 import type { LampMark } from './lampMarks.ts';
 
 const GLOW_PX = 15;
@@ -8,6 +9,7 @@ const GLOW_PX = 15;
 /** A lamp in one view: keyline, face in its light's colour, glow. `lit` from 0 (dark) to 1. */
 export const LampGlyph = memo(function LampGlyph({ mark, lit }: { mark: LampMark; lit: number }) {
   const { x, y, width, height, round, colour, away } = mark;
+  if (colour === null) return <HeldGlyph mark={mark} />;
   const shown = away ? 0 : lit;
   const fill = LIGHT[colour];
   const glow = Math.min(GLOW_PX, Math.max(width, height) * 0.5 + 8);

@@ -73,7 +73,7 @@ export const ShadeLayer = memo(function ShadeLayer({
                 key={from}
                 d={arc(from + 0.5, from + CELL_DEG - 0.5)}
                 fill="none"
-                stroke={free ? LIGHT[mark.colour] : 'var(--night-stop)'}
+                stroke={free ? LIGHT[mark.colour ?? 'white'] : 'var(--night-stop)'}
                 strokeWidth={free ? RING_WIDTH_PX : RING_WIDTH_PX / 2}
                 strokeDasharray={free ? undefined : '2 1.5'}
               />

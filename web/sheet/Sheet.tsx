@@ -11,7 +11,7 @@ import {
   type ZoneKind,
 } from '../../core/body/index.ts';
 import type { Build, Face, Id, Position } from '../../core/document/index.ts';
-import { dropOn } from '../../core/place/index.ts';
+import { dropOn, footOf } from '../../core/place/index.ts';
 import type { LampField } from '../../core/sight/index.ts';
 import type { LengthUnit } from '../../core/units/index.ts';
 import { useSize } from '../app/useSize.ts';
@@ -126,6 +126,8 @@ export function Sheet(props: SheetProps) {
     () => (layout ? lampMarks({ lamps, models }, standing, layout) : []),
     [lamps, models, standing, layout],
   );
+  // What gives no light is taken hold of where things are placed, and only looked at elsewhere.
+  const touchable = useMemo(() => (movable ? marks : marks.filter(({ colour }) => colour !== null)), [movable, marks]);
   const tagAll = layout !== null && layout.pxPerMm >= TAG_ALL_FROM_PX_PER_MM;
   const tagOnly = tagAll ? null : selection;
   const tags = useMemo(
@@ -140,7 +142,8 @@ export function Sheet(props: SheetProps) {
   const pointer = usePointer({
     svg,
     layout,
-    marks,
+    marks: touchable,
+    lamps,
     selection,
     zoom,
     onSelect,
@@ -225,7 +228,7 @@ export function Sheet(props: SheetProps) {
             {tapes && form === 'full' && focusMoved && selection.length <= 2 && (
               <Tapes body={body} layout={layout} lamp={focusMoved} unit={unit} />
             )}
-            {!armedModelKey && <Hits marks={marks} selection={selection} />}
+            {!armedModelKey && <Hits marks={touchable} selection={selection} />}
             {props.layer?.(layout)}
             {marquee && (
               <rect
@@ -267,7 +270,7 @@ function posedLamps(lamps: Build['lamps'], body: Body, pose: Pose): Build['lamps
   if (Object.values(pose).every((at) => at === 0)) return lamps;
   return Object.fromEntries(
     Object.entries(lamps).map(([id, lamp]) => {
-      const { position } = posedPlace(body, pose, lamp);
+      const { position } = posedPlace(body, pose, { ...lamp, foot: footOf({ lamps }, lamp) });
       return [id, position === lamp.position ? lamp : { ...lamp, position }];
     }),
   );

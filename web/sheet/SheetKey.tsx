@@ -1,4 +1,4 @@
-import type { Build, LightColour } from '../../core/document/index.ts';
+import { type Build, type LightColour, lights } from '../../core/document/index.ts';
 import type { LengthUnit } from '../../core/units/index.ts';
 import { LIGHT } from '../ui/tokens.ts';
 import type { SheetLayout } from './layout.ts';
@@ -15,7 +15,7 @@ const COLOUR_NAMES: Record<LightColour, string> = {
 /** What the colours mean, how many of each, and how long a metre or a foot is. */
 export function SheetKey({ build, layout, unit }: { build: Build; layout: SheetLayout; unit: LengthUnit }) {
   const counts = new Map<LightColour, number>();
-  for (const lamp of Object.values(build.lamps)) counts.set(lamp.colour, (counts.get(lamp.colour) ?? 0) + 1);
+  for (const lamp of lights(build)) counts.set(lamp.colour, (counts.get(lamp.colour) ?? 0) + 1);
   const { lengthMm: barMm, words } = scaleBar(layout.pxPerMm, unit);
   return (
     <div className="sheet-key">

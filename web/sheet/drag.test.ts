@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { testTruck } from '../../demo/testUnit.ts';
-import { type Drag, movedLamp, withTwinIds } from './drag.ts';
+import { carriedIds, type Drag, movedLamp, withTwinIds } from './drag.ts';
 
 const { build } = testTruck()
   .lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 })
@@ -13,6 +13,7 @@ const [left, right, beacon] = ['L1', 'R1', 'T1'].map(tagged) as [
 ];
 const drag = (ids: string[], by: Drag['by']): Drag => ({
   ids,
+  carried: carriedIds(build, ids),
   view: 'left',
   startX: 0,
   startY: 0,

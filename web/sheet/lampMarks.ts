@@ -1,6 +1,13 @@
 /** Where each lamp is drawn on the sheet: one mark a view in which it is seen. */
 import { type Body, partUnder, VIEWS, type View, viewOfFace } from '../../core/body/index.ts';
-import type { Build, Id, Lamp, LampModel, LightColour } from '../../core/document/index.ts';
+import {
+  type Build,
+  givesLight,
+  type Id,
+  type Lamp,
+  type LampModel,
+  type LightColour,
+} from '../../core/document/index.ts';
 import { facesAway, isHousing, isSeenIn, silhouetteIn } from '../../core/place/index.ts';
 import { type SheetLayout, toPixel } from './layout.ts';
 
@@ -17,7 +24,8 @@ export interface LampMark {
   width: number;
   height: number;
   round: boolean;
-  colour: LightColour;
+  /** Null for what gives no light. */
+  colour: LightColour | null;
   heads: number;
   bar: boolean;
   /** Its light points away from whoever looks at this view. */
@@ -54,7 +62,7 @@ export function markOf(layout: SheetLayout, view: View, lamp: Lamp, model: LampM
     width,
     height,
     round,
-    colour: lamp.colour,
+    colour: givesLight(model) ? lamp.colour : null,
     heads: model.heads,
     bar: model.kind === 'bar',
     away: facesAway(view, lamp.face),
@@ -97,7 +105,10 @@ export function lampMarks(build: Pick<Build, 'lamps' | 'models'>, body: Body, la
       if (!model || !viewsSeeing(body, lamp, model).includes(view)) continue;
       const mark = markOf(layout, view, lamp, model);
       const hidden = kept.some(
-        (other) => Math.abs(other.x - mark.x) < SAME_SPOT_PX && Math.abs(other.y - mark.y) < SAME_SPOT_PX,
+        (other) =>
+          mark.colour !== null &&
+          Math.abs(other.x - mark.x) < SAME_SPOT_PX &&
+          Math.abs(other.y - mark.y) < SAME_SPOT_PX,
       );
       if (!hidden) kept.push(mark);
     }

@@ -1,7 +1,7 @@
 import { type FocusEvent, type PointerEvent as ReactPointerEvent, type RefObject, useRef, useState } from 'react';
-import type { Id, Position } from '../../core/document/index.ts';
+import type { Build, Id, Position } from '../../core/document/index.ts';
 import { alignment } from './align.ts';
-import type { Drag } from './drag.ts';
+import { carriedIds, type Drag } from './drag.ts';
 import type { LampMark } from './lampMarks.ts';
 import { fromPixel, positionOn, type SheetLayout } from './layout.ts';
 import type { SheetZoom } from './useZoom.ts';
@@ -21,6 +21,7 @@ interface Given {
   svg: RefObject<SVGSVGElement | null>;
   layout: SheetLayout | null;
   marks: readonly LampMark[];
+  lamps: Build['lamps'];
   selection: readonly Id[];
   zoom: SheetZoom;
   onSelect(ids: Id[]): void;
@@ -36,7 +37,7 @@ const markKeyOf = (event: { target: EventTarget }): string | undefined =>
  * What pointers do on a sheet: choose and drag lamps, draw a marquee, move the sheet (middle button, a finger on the
  * empty field) and zoom it (two fingers).
  */
-export function usePointer({ svg, layout, marks, selection, zoom, onSelect, onMove, onPlaceAt }: Given) {
+export function usePointer({ svg, layout, marks, lamps, selection, zoom, onSelect, onMove, onPlaceAt }: Given) {
   const [drag, setDrag] = useState<Drag | null>(null);
   const [hovered, setHovered] = useState<Id | null>(null);
   const [marquee, setMarquee] = useState<Marquee | null>(null);
@@ -62,7 +63,16 @@ export function usePointer({ svg, layout, marks, selection, zoom, onSelect, onMo
     if (!onMove || extend) return;
     const [startX, startY] = pointIn(event);
     svg.current!.setPointerCapture(event.pointerId);
-    setDrag({ ids, view: mark.view, startX, startY, by: {}, moved: false, line: null });
+    setDrag({
+      ids,
+      carried: carriedIds({ lamps }, ids),
+      view: mark.view,
+      startX,
+      startY,
+      by: {},
+      moved: false,
+      line: null,
+    });
   };
 
   const onPointerDown = (event: ReactPointerEvent) => {

@@ -10,7 +10,8 @@ export function FaceSwatch({ model }: { model: LampModel }) {
   const { shape, widthMm, heightMm } = model.face;
   const k = Math.min((WIDTH - 6) / widthMm, (HEIGHT - 6) / heightMm, 0.16);
   const [w, h] = [Math.max(3, widthMm * k), Math.max(3, heightMm * k)];
-  const fill = LIGHT[model.colours[0]!];
+  const [colour] = model.colours;
+  const fill = colour ? LIGHT[colour] : 'var(--night-soft)';
   return (
     <svg className="face-swatch" width={WIDTH} height={HEIGHT} aria-hidden="true">
       <rect width={WIDTH} height={HEIGHT} rx={2} fill="var(--night)" />

@@ -1,5 +1,5 @@
 /** Does everything that a build refers to stand in it? A lamp needs its model, a wire its ends, a function its control. */
-import type { Build, Lamp } from '../schema/buildSchema.ts';
+import type { Build, Lamp, PadTaken } from '../schema/buildSchema.ts';
 import { isGauge, TERMINALS, type Wire } from '../schema/wiring/circuitParts.ts';
 
 /** Collections whose entries are kept under their own id. */
@@ -39,8 +39,22 @@ function wireProblem(build: Build, wire: Wire): string | null {
   return null;
 }
 
+function padProblem(build: Build, { id, tag, housingId }: Lamp, pad: PadTaken): string | null {
+  const holder = build.lamps[pad.onId];
+  if (!holder) return `${tag} would stand on a bracket that is not on the unit.`;
+  if (holder.pad) return `${tag} would stand on ${holder.tag}, which itself stands on a bracket.`;
+  const pads = build.models[holder.modelKey]?.holds?.pads.length ?? 0;
+  if (pad.index >= pads) return `${holder.tag} has ${pads === 0 ? 'no place' : `${pads} places`} for lamps.`;
+  if (housingId !== undefined) return `${tag} would stand on a bracket without its housing.`;
+  const other = Object.values(build.lamps).find(
+    (each) => each.id !== id && each.pad?.onId === pad.onId && each.pad.index === pad.index,
+  );
+  return other ? `${other.tag} stands there on ${holder.tag} already.` : null;
+}
+
 function lampProblem(build: Build, lamp: Lamp): string | null {
   if (!build.models[lamp.modelKey]) return `${lamp.tag} would have no model on the unit.`;
+  if (lamp.pad) return padProblem(build, lamp, lamp.pad);
   if (lamp.housingId === undefined) return null;
   const housing = build.lamps[lamp.housingId];
   if (!housing) return `${lamp.tag} would be in a housing that is not on the unit.`;

@@ -11,6 +11,7 @@ import FROZEN_VERSION_8 from '../testing/version8.json' with { type: 'json' };
 import FROZEN_VERSION_9 from '../testing/version9.json' with { type: 'json' };
 import FROZEN_VERSION_10 from '../testing/version10.json' with { type: 'json' };
 import FROZEN_VERSION_11 from '../testing/version11.json' with { type: 'json' };
+import FROZEN_VERSION_12 from '../testing/version12.json' with { type: 'json' };
 import { applyOperation, fieldsMeet } from './applyOperation.ts';
 import type { Operation, OperationDraft } from './operations.ts';
 import { type Change, takeBack } from './undo.ts';
@@ -234,7 +235,7 @@ describe('stored documents', () => {
   it('a frozen sample of version 0 is lifted to today', () => {
     const { extraParts: _, comments: __, handedOver: ___, ...old } = FROZEN_VERSION_1;
     const lifted = migrateBuild({ ...old, schemaVersion: 0 });
-    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 12, extraParts: {}, handedOver: null } });
+    expect(lifted).toMatchObject({ ok: true, value: { schemaVersion: 13, extraParts: {}, handedOver: null } });
   });
 
   it('a frozen sample of version 1 keeps its lamps and slots and gets survey and rules', () => {
@@ -319,6 +320,18 @@ describe('stored documents', () => {
     expect(migrated.value).toMatchObject({ ...kept, habits: {} });
     expect(Object.values(migrated.value.controls).map(({ part }) => part?.form)).toEqual(['rocker']);
     expect(Object.values(migrated.value.wires).flatMap(({ joints }) => joints ?? [])).toEqual([]);
+  });
+
+  it('a frozen sample of version 12 is as it was: its lamps on the skin and straight', () => {
+    const migrated = migrateBuild(FROZEN_VERSION_12);
+    if (!migrated.ok) throw new Error(migrated.reason.message);
+    const { schemaVersion, ...kept } = FROZEN_VERSION_12;
+    expect(schemaVersion).toBe(12);
+    expect(migrated.value).toMatchObject({ ...kept, habits: { ground: 'bus' } });
+    expect(Object.values(migrated.value.lamps).flatMap(({ pad, aim }) => pad ?? aim ?? [])).toEqual([]);
+    expect(Object.values(migrated.value.models).map(({ holds, aim, footMm }) => holds ?? aim ?? footMm)).toEqual(
+      Object.keys(kept.models).map(() => null),
+    );
   });
 
   it('a frozen sample of version 4 keeps its ticks, and what was one step is ticked in its parts', () => {

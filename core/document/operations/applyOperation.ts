@@ -6,13 +6,15 @@ import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'imm
 import { ok, type Result, refused } from '../../result.ts';
 import { documentProblem } from '../checks/checkDocument.ts';
 import { referenceProblem } from '../checks/references.ts';
-import { Build } from '../schema/buildSchema.ts';
+import { Build, type Lamp } from '../schema/buildSchema.ts';
 import type { Id } from '../schema/ids.ts';
-import type { LampModel } from '../schema/lampModel.ts';
+import { givesLight, type LampModel } from '../schema/lampModel.ts';
+import type { Position } from '../schema/position.ts';
+import type { Face } from '../schema/vocabulary.ts';
 import { type Element, TERMINALS, type Terminal, type Wire } from '../schema/wiring/circuitParts.ts';
 import type { AsBuilt } from '../schema/workParts.ts';
 import { raiseFunction } from './functionOrder.ts';
-import { furtherJobs, housingJoint, jobTag, movedBy } from './housing.ts';
+import { furtherJobs, housingJoint, jobTag, movedBy, standingOn } from './housing.ts';
 import { measureBase } from './measureBase.ts';
 import type { Operation } from './operations.ts';
 import { type Change, fieldOf } from './undo.ts';
@@ -91,7 +93,24 @@ function unwireLamps(draft: Build, lampIds: ReadonlySet<Id>): void {
   removeElements(draft, new Set([...gone, ...emptied]));
 }
 
+/** Puts a lamp somewhere, with the further jobs of its housing. */
+function place(draft: Build, lamp: Lamp, position: Position, face: Face): void {
+  const { position: before } = lamp;
+  for (const job of furtherJobs(draft, lamp.id))
+    assign(job, { position: movedBy(job.position, before, position), face });
+  assign(lamp, { position, face });
+}
+
+/** The same, and what stands on it goes along. */
+function moveWithAll(draft: Build, lamp: Lamp, position: Position, face: Face): void {
+  for (const each of standingOn(draft, lamp.id))
+    place(draft, each, movedBy(each.position, lamp.position, position), each.face);
+  place(draft, lamp, position, face);
+}
+
 function removeLamps(draft: Build, lampIds: ReadonlySet<Id>): void {
+  // What stood on a bracket that goes stays where it is, on nothing.
+  for (const id of lampIds) for (const each of standingOn(draft, id)) delete each.pad;
   for (const id of lampIds) delete draft.lamps[id];
   unwireLamps(draft, lampIds);
   for (const each of Object.values(draft.functions)) for (const id of lampIds) delete each.shows[id];
@@ -133,6 +152,11 @@ function dropEmptyLooms(draft: Build): void {
 function checkTagFree(build: Build, tag: string, exceptId: Id): void {
   const other = Object.values(build.lamps).find((lamp) => lamp.tag === tag && lamp.id !== exceptId);
   if (other) refuse('duplicate', `Tag ${tag} is taken on this unit. Choose another number.`);
+}
+
+function checkLight(build: Build, { tag, modelKey }: Lamp): void {
+  const model = build.models[modelKey];
+  if (model && !givesLight(model)) refuse('invalid', `${tag}, ${model.name}, gives no light.`);
 }
 
 /** What an element refers to has to be on the unit. */
@@ -181,10 +205,11 @@ function settleMeasure(draft: Build, measure: AsBuilt, accept: boolean, stamp: S
     must(draft.wires, target.wireId, 'wire').lengthMm = valueMm;
     return;
   }
-  const { position } = must(draft.lamps, target.lampId, 'lamp');
+  const lamp = must(draft.lamps, target.lampId, 'lamp');
+  const { position } = lamp;
   // Taped from the centre, a distance has no side: the lamp stays on its own.
   const side = position[target.axis] < 0 ? -1 : 1;
-  position[target.axis] = valueMm === 0 ? 0 : side * valueMm;
+  moveWithAll(draft, lamp, { ...position, [target.axis]: valueMm === 0 ? 0 : side * valueMm }, lamp.face);
 }
 
 function change(draft: Build, op: Operation, stamp: Stamp): void {
@@ -250,10 +275,20 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       for (const { lampId, position, face } of op.moves) {
         const lamp = must(draft.lamps, lampId, 'lamp');
         if (lamp.locked) refuse('inUse', `${lamp.tag} is locked where it is. Unlock it first.`);
-        const { position: before } = lamp;
-        for (const job of furtherJobs(draft, lampId))
-          assign(job, { position: movedBy(job.position, before, position), face });
-        assign(lamp, { position, face });
+        if (lamp.pad)
+          refuse('inUse', `${lamp.tag} stands on ${draft.lamps[lamp.pad.onId]?.tag}. Move that, or take it off first.`);
+        if (face !== lamp.face && standingOn(draft, lampId).length > 0)
+          refuse('inUse', `Lamps stand on ${lamp.tag}. Take them off before it goes to another side.`);
+        moveWithAll(draft, lamp, position, face);
+      }
+      return;
+    case 'standLamps':
+      for (const { lampId, pad, position, face } of op.stands) {
+        const lamp = must(draft.lamps, lampId, 'lamp');
+        if (lamp.locked) refuse('inUse', `${lamp.tag} is locked where it is. Unlock it first.`);
+        if (pad) lamp.pad = pad;
+        else delete lamp.pad;
+        place(draft, lamp, position, face);
       }
       return;
     case 'editLamps':
@@ -270,6 +305,9 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       }
       return;
     case 'swapModel':
+      for (const id of op.lampIds)
+        if (standingOn(draft, id).length > (op.model.holds?.pads.length ?? 0))
+          refuse('inUse', `Lamps stand on ${draft.lamps[id]?.tag}. Take them off before it is swapped.`);
       putModel(draft, op.model);
       removeLamps(draft, new Set(op.lampIds.flatMap((id) => furtherJobs(draft, id).map((job) => job.id))));
       for (const lampId of op.lampIds) {
@@ -282,7 +320,7 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
         const isSame = lamp.modelKey === op.model.key;
         lamp.modelKey = op.model.key;
         if (!isSame || !op.model.mounts.some(({ kind }) => kind === lamp.mount)) lamp.mount = op.model.mounts[0]!.kind;
-        if (!op.model.colours.includes(lamp.colour)) lamp.colour = op.model.colours[0]!;
+        if (op.model.colours[0] && !op.model.colours.includes(lamp.colour)) lamp.colour = op.model.colours[0];
       }
       return;
     case 'measureBase': {
@@ -308,6 +346,7 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       for (const element of op.elements) {
         if (element.kind === 'lampLoad') {
           const lamp = must(draft.lamps, element.lampId, 'lamp');
+          checkLight(draft, lamp);
           const fed = Object.values(draft.elements).some((e) => e.kind === 'lampLoad' && e.lampId === element.lampId);
           if (fed) refuse('inUse', `${lamp.tag} already hangs on a feed. Take it off that feed first.`);
         }
@@ -434,7 +473,7 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
     case 'setPattern': {
       const target = must(draft.functions, op.functionId, 'function');
       for (const id of op.lampIds) {
-        must(draft.lamps, id, 'lamp');
+        checkLight(draft, must(draft.lamps, id, 'lamp'));
         target.shows[id] ??= { patternId: 'steady', phase: 'A', shiftMs: 0 };
         assign(target.shows[id], op.changes);
       }

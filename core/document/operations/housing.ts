@@ -1,4 +1,4 @@
-/** Lamps of one housing, as operations move and remove them: the further jobs go where the housing goes. */
+/** What goes where another thing goes: the further jobs of a housing, and what stands on a bracket. */
 import type { Build, Lamp } from '../schema/buildSchema.ts';
 import type { Id } from '../schema/ids.ts';
 import type { Position } from '../schema/position.ts';
@@ -8,6 +8,12 @@ export const furtherJobs = (build: Build, lampId: Id): Lamp[] =>
   Object.values(build.lamps)
     .filter(({ housingId }) => housingId === lampId)
     .sort((a, b) => a.tag.localeCompare(b.tag));
+
+/** What stands on a bracket, in the order of its places. */
+export const standingOn = (build: Pick<Build, 'lamps'>, holderId: Id): Lamp[] =>
+  Object.values(build.lamps)
+    .filter(({ pad }) => pad?.onId === holderId)
+    .sort((a, b) => a.pad!.index - b.pad!.index);
 
 /** The tag of a further job in a housing of this tag: its letter stays. */
 export const jobTag = (housingTag: string, { tag }: Pick<Lamp, 'tag'>): string => `${housingTag}${tag.slice(-1)}`;

@@ -10,6 +10,7 @@ import {
   HandOver,
   Lamp,
   OwnOutlines,
+  PadTaken,
   Photo,
   PlaceKey,
   Plug,
@@ -73,7 +74,21 @@ const CHANGES = [
     ...base,
     kind: z.literal('editLamps'),
     lampIds: some(Id),
-    changes: changesTo(Lamp.pick({ colour: true, mount: true, pairId: true, tag: true, groupId: true, locked: true })),
+    changes: changesTo(
+      Lamp.pick({ colour: true, mount: true, pairId: true, tag: true, groupId: true, locked: true, aim: true }),
+    ),
+  }),
+  z.object({
+    ...base,
+    kind: z.literal('standLamps'),
+    stands: some(
+      z.object({
+        lampId: Id,
+        pad: PadTaken.nullable().describe('null takes it off its bracket, onto the skin'),
+        position: Position,
+        face: Face,
+      }),
+    ),
   }),
   z.object({ ...base, kind: z.literal('swapModel'), lampIds: some(Id), model: LampModel }),
   z.object({
@@ -337,6 +352,7 @@ export const OPERATION_WORDS: Record<OperationKind, string> = {
   placeLamps: 'placed lamps',
   moveLamps: 'moved lamps',
   editLamps: 'edited lamps',
+  standLamps: 'put lamps on a bracket, or took them off',
   swapModel: 'swapped a lamp model',
   measureBase: 'measured the holes of a base',
   removeLamps: 'removed lamps',

@@ -5,11 +5,11 @@
  */
 
 import * as z from 'zod';
-import type { Amps, Millimetres, SquareMillimetres } from '../../units/index.ts';
+import type { Amps, Degrees, Millimetres, SquareMillimetres } from '../../units/index.ts';
 import { between, coordinateMm, key, line, list, prose, stamped, table, upTo } from './bounds.ts';
 import { Control, LightFunction, MAX_LAMPS, OwnPattern, Programmed } from './flashParts.ts';
 import { Id } from './ids.ts';
-import { LampModel } from './lampModel.ts';
+import { givesLight, LampModel, MAX_PADS } from './lampModel.ts';
 import { Position } from './position.ts';
 import { Check, FoundFault, HungLegend, Look, Reading, SignOff, voltsRead } from './proofParts.ts';
 import { RulePack } from './rulePack.ts';
@@ -20,12 +20,30 @@ import { RouteLink, RouteNode } from './wiring/routeParts.ts';
 import { WiringHabits } from './wiring/wiringHabits.ts';
 import { AsBuilt, Problem, StepKey, StepOrder, USUAL_ORDER } from './workParts.ts';
 
+/** A place on something that holds lamps. */
+export const PadTaken = z.object({
+  onId: Id,
+  index: z
+    .number()
+    .int()
+    .min(0)
+    .max(MAX_PADS - 1),
+});
+export type PadTaken = z.infer<typeof PadTaken>;
+
+/** Where a lamp looks, against straight away from its face. */
+export const Aim = z.object({
+  turnDeg: between<Degrees>(-180, 180).describe('clockwise from above, from straight out; on top from straight ahead'),
+  tiltDeg: between<Degrees>(-90, 90).describe('up from straight out, on top from level; down is under 0'),
+});
+export type Aim = z.infer<typeof Aim>;
+
 export const Lamp = z.object({
   id: Id,
   tag: z
     .string()
     .max(5)
-    .regex(/^[FBLRT]\d{1,3}[b-f]?$/, 'A tag is F, B, L, R or T and a number'),
+    .regex(/^[FBLRTH]\d{1,3}[b-f]?$/, 'A tag is F, B, L, R, T or H and a number'),
   modelKey: LampModel.shape.key,
   face: Face,
   position: Position.describe('centre of the mounting face, on the skin'),
@@ -35,6 +53,8 @@ export const Lamp = z.object({
   groupId: Id.nullable().describe('lamps with the same group id are selected together'),
   locked: z.boolean().describe('drilled or agreed: it may not be moved'),
   housingId: Id.optional().describe('the lamp in whose housing it is a further job; left out for one of its own'),
+  pad: PadTaken.optional().describe('the place on a bracket that it stands on; left out on the skin'),
+  aim: Aim.optional().describe('left out where it looks straight away from its face'),
 });
 export type Lamp = z.infer<typeof Lamp>;
 
@@ -207,7 +227,7 @@ export type OwnOutlines = z.infer<typeof OwnOutlines>;
 export const PlaceKey = z.union([z.literal('battery'), Id]);
 export type PlaceKey = z.infer<typeof PlaceKey>;
 
-export const SCHEMA_VERSION = 12;
+export const SCHEMA_VERSION = 13;
 
 export const Build = z.object({
   schemaVersion: z.literal(SCHEMA_VERSION),
@@ -276,6 +296,13 @@ export const Build = z.object({
   }),
 });
 export type Build = z.infer<typeof Build>;
+
+/** Everything on a unit that lights, further jobs of a housing included. */
+export const lights = ({ lamps, models }: Pick<Build, 'lamps' | 'models'>): Lamp[] =>
+  Object.values(lamps).filter(({ modelKey }) => {
+    const model = models[modelKey];
+    return model === undefined || givesLight(model);
+  });
 
 export interface NewBuild {
   tag: string;

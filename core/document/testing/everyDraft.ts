@@ -22,6 +22,7 @@ const id = Object.fromEntries(
     'splitWire',
     'lastFunction',
     'idleControl',
+    'holder',
   ].map((name) => [name, ids()]),
 ) as Record<string, string>;
 const AT = { xMm: 400, yMm: 300, zMm: 900 };
@@ -111,6 +112,11 @@ export function equipped(): Build {
       nodes: [node(id.nodeA!, 0), node(id.nodeB!, 900)],
       links: [{ id: id.link!, a: id.nodeA!, b: id.nodeB! }],
       dropLinks: [],
+    },
+    {
+      kind: 'placeLamps',
+      lamps: [{ ...lamp, id: id.holder!, tag: 'H1', modelKey: 'HB-2001', pairId: null, mount: 'rivet', position: AT }],
+      models: [SHELF.find((entry) => entry.model.key === 'HB-2001')!.model],
     },
     { kind: 'addFuseBox', box: { id: id.box!, name: 'Battery box', place: '', position: { ...AT, xMm: 900 } } },
     {
@@ -206,6 +212,10 @@ export function draftOfEachKind(build: Build): Drafts {
     placeLamps: { kind: 'placeLamps', lamps: [newLamp], models: [model('BC-0101')] },
     moveLamps: { kind: 'moveLamps', moves: lampIds.map((lampId) => ({ lampId, face: 'left', position: AT })) },
     editLamps: { kind: 'editLamps', lampIds: [lamp.id], changes: { locked: true, groupId: ids() } },
+    standLamps: {
+      kind: 'standLamps',
+      stands: [{ lampId: lamp.id, pad: { onId: id.holder!, index: 0 }, position: { ...AT, zMm: 950 }, face: 'top' }],
+    },
     measureBase: {
       kind: 'measureBase',
       modelKey: lamp.modelKey,

@@ -1,6 +1,6 @@
 /** A lamp as somebody enters it who holds it in the hand: from its label, by rule and calliper, and what only the shop knows. */
 
-import type { LampModel } from '../../document/index.ts';
+import { givesLight, type LampModel } from '../../document/index.ts';
 import type { Volts } from '../../units/index.ts';
 
 /** A lamp of one job, of which nothing more is known than that it lights. */
@@ -14,6 +14,9 @@ export const PLAIN_LAMP = {
   remembers: true,
   canSync: false,
   peakCd: null,
+  holds: null,
+  aim: null,
+  footMm: null,
 } satisfies Partial<LampModel>;
 
 /** What a label says for 12 and 24 V, V (common practice, no source). */
@@ -65,7 +68,7 @@ export function labelDoubts(model: LampModel): string[] {
     ...(mount.holes > 1 && mount.holeMm * mount.holes > widest
       ? [`${mount.holes} holes of ${mount.holeMm} mm do not lie behind ${widest} mm.`]
       : []),
-    ...(purposes.includes('feed') ? [] : ['No lead feeds it.']),
+    ...(purposes.includes('feed') || !givesLight(model) ? [] : ['No lead feeds it.']),
     ...(new Set(colours).size < colours.length
       ? ['Two of its leads have one colour: nobody will tell them apart.']
       : []),

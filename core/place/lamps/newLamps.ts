@@ -9,10 +9,14 @@ import {
   type LampModel,
   type LightColour,
   type OperationDraft,
+  type PadTaken,
   type Position,
 } from '../../document/index.ts';
 import { mirroredPlace, roundedPosition } from '../arrange.ts';
-import { tagsFor } from '../tags.ts';
+import { mirroredAim } from '../mounting/aim.ts';
+import { padsOf } from '../mounting/pads.ts';
+import { mirroredPad } from '../mounting/padTwin.ts';
+import { HELD_LETTER, tagsFor } from '../tags.ts';
 import { isHousing, jobModels, withFurtherJobs } from './jobs.ts';
 
 export interface NewLamp {
@@ -38,6 +42,20 @@ export function dropPlace(body: Body, model: LampModel, face: Face, position: Po
   return { face, position: roundedPosition(ontoSkin(body, face, { ...position, yMm: 0 })), paired: false };
 }
 
+/** One lamp of a model as it is placed: its usual mount, on its own, free to be moved. */
+export const placedLamp = (
+  model: LampModel,
+  place: Pick<Lamp, 'id' | 'tag' | 'pairId' | 'face' | 'position'>,
+): Lamp => ({
+  modelKey: model.key,
+  // What gives no light has no colour; nothing asks for it.
+  colour: model.colours[0] ?? 'white',
+  mount: model.mounts[0]!.kind,
+  groupId: null,
+  locked: false,
+  ...place,
+});
+
 /** The operation that places a lamp, or a mirrored pair, with tags chosen. `newId` hands in identities. */
 export function placeLampOperation(
   build: Build,
@@ -47,20 +65,21 @@ export function placeLampOperation(
   const { model, face, position } = given;
   const paired = given.paired && position.yMm !== 0;
   const places = paired ? [{ face, position }, mirroredPlace({ face, position })] : [{ face, position }];
-  const tags = tagsFor(build, places);
+  const tags = tagsFor(build, places, model);
   const pairId = paired ? newId() : null;
-  const lamps: Lamp[] = places.map((place, index) => ({
-    id: newId(),
-    tag: tags[index]!,
-    modelKey: model.key,
-    colour: given.colour ?? model.colours[0]!,
-    mount: model.mounts[0]!.kind,
-    pairId,
-    groupId: null,
-    locked: false,
-    ...place,
-  }));
+  const lamps = places.map((place, index): Lamp => {
+    const lamp = placedLamp(model, { id: newId(), tag: tags[index]!, pairId, ...place });
+    return { ...lamp, colour: given.colour ?? lamp.colour };
+  });
   return { kind: 'placeLamps', lamps: withFurtherJobs(lamps, model, newId), models: [model, ...jobModels(model)] };
+}
+
+/** What mirrors a place on a bracket: the one on the bracket's twin while it is free, or none. */
+function twinPad(build: Build, pad: PadTaken | undefined): { pad: PadTaken } | null {
+  const holder = build.lamps[pad?.onId ?? ''];
+  const known = holder && pad && padsOf(build, holder)[pad.index];
+  const other = holder && known ? mirroredPad(build, holder, known) : null;
+  return other && !other.by ? { pad: other.stand.pad } : null;
 }
 
 /** The operation(s) that give lamps a mirrored twin: lamps already paired or on the centreline are left alone. */
@@ -80,12 +99,16 @@ export function mirrorOperations(build: Build, lampIds: readonly Id[], newId: ()
     const draft = { ...build, lamps: { ...build.lamps, ...Object.fromEntries(lamps.map((each) => [each.id, each])) } };
     const taken = Object.values(draft.lamps).some((other) => other.tag === wanted);
     operations.push({ kind: 'editLamps', lampIds: [id], changes: { pairId } });
+    const { pad, aim, ...plain } = lamp;
     const twin: Lamp = {
-      ...lamp,
+      ...plain,
       ...place,
+      ...twinPad(build, pad),
+      ...(aim && { aim: mirroredAim(aim) }),
       locked: false,
       id: newId(),
-      tag: taken ? tagsFor(draft, [place])[0]! : wanted,
+      tag:
+        taken || lamp.tag.startsWith(HELD_LETTER) ? tagsFor(draft, [place], build.models[lamp.modelKey])[0]! : wanted,
       pairId,
       ...(housing && { housingId: housing.id }),
     };

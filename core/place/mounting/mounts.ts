@@ -283,8 +283,9 @@ export const baseOf = (
     ? { widthMm: face.widthMm, heightMm: face.depthMm }
     : { widthMm: face.widthMm, heightMm: face.heightMm };
 
-/** Holes and slots that a lamp's mount puts into the skin. Nothing for mounts that drill nothing. */
-export function drillingOf(lamp: Pick<Lamp, 'mount' | 'face'>, model: LampModel): Drilling {
+/** Holes and slots that a lamp's mount puts into the skin. Nothing for mounts that drill nothing, and on a bracket. */
+export function drillingOf(lamp: Pick<Lamp, 'mount' | 'face' | 'pad'>, model: LampModel): Drilling {
+  if (lamp.pad) return { holes: [], slots: [], isMeasured: true };
   const mount = mountOf(lamp, model);
   const { widthMm, heightMm } = baseOf(lamp, model);
   if (mount.kind === 'flush') return flushDrilling(mount, widthMm, heightMm, model.face.shape === 'round');

@@ -1,4 +1,7 @@
-/** Drilling templates at true scale: one sheet a mount, left and right mirrored, with a ruler to check the print by. */
+/**
+ * Drilling templates at true scale: one sheet a mount, with a ruler to check the print by. Lamps of a pair mirror each other
+ * in their places, not in themselves: the base of the right-hand one has its lead hole on the same hand.
+ */
 
 import type { Body, BodyPart } from '../../body/index.ts';
 import type { Build, Face, Lamp, LampModel, MountKind } from '../../document/index.ts';
@@ -11,7 +14,6 @@ import {
   baseOf,
   bitsFor,
   boltFor,
-  type Drilling,
   drillingOf,
   formatMm,
   type Hole,
@@ -63,12 +65,11 @@ const MIN_WIDTH_MM = 150;
 /** What fits across A4 and Letter alike. */
 const PAGE_WIDTH_MM = 185;
 
-/** Where a template draws one lamp: its centre on the sheet and the sign of its own right. */
+/** Where a template draws one lamp: its centre on the sheet. */
 interface Station {
   lamps: Lamp[];
   x: number;
   y: number;
-  mirrored: boolean;
 }
 
 const line = (layer: Layer, x1: number, y1: number, x2: number, y2: number): Shape => ({
@@ -123,8 +124,8 @@ function slotShapes(slot: Slot, x: number, y: number): Shape[] {
   return box('slots', x + slot.aMm, y - slot.bMm, slot.widthMm, slot.heightMm);
 }
 
-function holeShapes({ aMm, bMm, diameterMm }: Hole, x: number, y: number, sign: 1 | -1): Shape[] {
-  const [cx, cy, radius] = [x + sign * aMm, y - bMm, diameterMm / 2];
+function holeShapes({ aMm, bMm, diameterMm }: Hole, x: number, y: number): Shape[] {
+  const [cx, cy, radius] = [x + aMm, y - bMm, diameterMm / 2];
   const reach = radius + 3;
   return [
     { kind: 'circle', layer: 'holes', x: cx, y: cy, radius },
@@ -148,19 +149,6 @@ export function rulers(x: number, y: number): Shape[] {
     text(x + 104.6, y + 10, 3.2, '4 in'),
     text(x, y + 17, 3, 'Hold a rule against both before drilling. If they do not fit, print again at 100 %.'),
   ];
-}
-
-/** Do the holes stay where they are when mirrored left to right? */
-function isAlike(drilling: Drilling): boolean {
-  const holes = allHoles(drilling);
-  return holes.every((hole) =>
-    holes.some(
-      (other) =>
-        Math.abs(other.aMm + hole.aMm) < 0.01 &&
-        Math.abs(other.bMm - hole.bMm) < 0.01 &&
-        other.diameterMm === hole.diameterMm,
-    ),
-  );
 }
 
 const listed = (lamps: readonly Lamp[]): string => lamps.map((lamp) => lamp.tag).join(' ');
@@ -203,8 +191,8 @@ const TEXT_MM = 3.4;
 const CHARACTER_MM = 1.75;
 
 /**
- * The template of one job. Lamps on the left and on the right get a station each, the right one mirrored, so that one
- * sheet serves both sides; holes are as far from the centre as drillingOf says, in mm, true to scale.
+ * The template of one job. Lamps on the left and on the right get a station each, so that one sheet serves both sides;
+ * holes are as far from the centre as drillingOf says, in mm, true to scale.
  */
 export function drillTemplate(build: Build, job: TemplateJob): Drawing {
   const { model, lamps, part } = job;
@@ -223,26 +211,23 @@ export function drillTemplate(build: Build, job: TemplateJob): Drawing {
     CROSS_BEYOND_MM;
   const sides = [left, right].filter((group) => group.length > 0);
   const fit = sides.length * 2 * reachX + STATION_GAP_MM <= PAGE_WIDTH_MM;
-  // Where two stations would not fit one page and the holes are alike on both hands, one station serves both sides.
-  const groups = fit || !isAlike(drilling) ? sides : [lamps];
-  const beside = fit || groups.length === 1;
+  // Where two stations would not fit one page, one serves both sides: a base has its holes where it has them on either.
+  const groups = fit ? sides : [lamps];
   const stationHigh = 2 * reachY + LABEL_MM;
   const widthMm = Math.max(
     MIN_WIDTH_MM,
-    2 * MARGIN_MM + (beside ? groups.length * 2 * reachX + STATION_GAP_MM * (groups.length - 1) : 2 * reachX),
+    2 * MARGIN_MM + groups.length * 2 * reachX + STATION_GAP_MM * (groups.length - 1),
   );
-  const rows = beside ? 1 : groups.length;
   const notes = instructions(job).flatMap((each) =>
     wrapped(each, Math.floor((Math.min(widthMm, PAGE_WIDTH_MM) - 2 * MARGIN_MM) / CHARACTER_MM)),
   );
   const fieldTop = MARGIN_MM + HEAD_MM + notes.length * 4.6;
-  const heightMm = fieldTop + rows * stationHigh + FOOT_MM;
+  const heightMm = fieldTop + stationHigh + FOOT_MM;
   const stations = groups.map(
     (group, index): Station => ({
       lamps: group,
-      mirrored: group === right,
-      x: beside ? widthMm / 2 + (index - (groups.length - 1) / 2) * (2 * reachX + STATION_GAP_MM) : widthMm / 2,
-      y: fieldTop + (beside ? 0 : index * stationHigh) + reachY + 4,
+      x: widthMm / 2 + (index - (groups.length - 1) / 2) * (2 * reachX + STATION_GAP_MM),
+      y: fieldTop + reachY + 4,
     }),
   );
   const on = part ? `${sidelessName(part)}, ${part.material} ${formatMm(part.thicknessMm)} mm` : 'no panel found';
@@ -251,8 +236,7 @@ export function drillTemplate(build: Build, job: TemplateJob): Drawing {
     text(MARGIN_MM, MARGIN_MM + 14, 4, `${model.name} (${model.key}), ${MOUNTS[job.mount].name.toLowerCase()}`),
     text(MARGIN_MM, MARGIN_MM + 20, TEXT_MM, `On ${on}. Know what is behind it. Wear eye protection.`),
     ...notes.map((each, index) => text(MARGIN_MM, MARGIN_MM + 28 + index * 4.6, TEXT_MM, each)),
-    ...stations.flatMap(({ lamps: group, x, y, mirrored }) => {
-      const sign = mirrored ? -1 : 1;
+    ...stations.flatMap(({ lamps: group, x, y }) => {
       return [
         ...box('outline', x, y, base.widthMm, base.heightMm),
         ...(drilling.isMeasured ? [] : grid(x, y, base.widthMm, base.heightMm)),
@@ -260,7 +244,7 @@ export function drillTemplate(build: Build, job: TemplateJob): Drawing {
         line('centre', x, y - reachY, x, y + reachY),
         text(x + 1.5, y - reachY + 2.5, 2.2, 'centre, fold here over an edge'),
         ...drilling.slots.flatMap((slot) => slotShapes(slot, x, y)),
-        ...allHoles(drilling).flatMap((hole) => holeShapes(hole, x, y, sign)),
+        ...allHoles(drilling).flatMap((hole) => holeShapes(hole, x, y)),
         text(x, y + reachY + 4.5, 4.4, listed(group), { bold: true, anchor: 'middle' }),
         text(x, y + reachY + 9.5, 3, FACE_SEEN[group[0]!.face], { anchor: 'middle' }),
       ];

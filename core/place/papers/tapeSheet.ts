@@ -1,4 +1,4 @@
-/** The layout as a list to tape from: every lamp from the edges a tape hooks onto, near and far, so both ends can check. */
+/** The layout as a list to tape from: every lamp and bracket on the skin from the edges a tape hooks onto, near and far, so both ends can check. */
 
 import { type Body, partUnder } from '../../body/index.ts';
 import type { Build, Lamp } from '../../document/index.ts';
@@ -22,6 +22,7 @@ const ends = <Item>(items: readonly Item[]): Item[] => (items.length > 1 ? [item
 
 export function tapeSheet(build: Build, body: Body): TapeLine[] {
   return housings(build)
+    .filter(({ pad }) => !pad)
     .sort((a, b) => compareTags(a.tag, b.tag))
     .map((lamp) => {
       const taped = tapedDimensions(body, lamp);

@@ -1,7 +1,7 @@
 /** The lamps that a crew mounts, each with what it sits on, and the moves that may set one right. */
 import type { BodyPart } from '../../body/index.ts';
-import type { Lamp, LampModel, OperationDraft, Position } from '../../document/index.ts';
-import { carrierOf, housings, isDepth, lampMemo, nudge } from '../../place/index.ts';
+import { givesLight, type Lamp, type LampModel, type OperationDraft, type Position } from '../../document/index.ts';
+import { carrierOf, footOf, housings, isDepth, lampMemo, nudge } from '../../place/index.ts';
 import type { Millimetres } from '../../units/index.ts';
 import type { CheckContext } from '../finding.ts';
 
@@ -18,8 +18,18 @@ const heldOn = lampMemo((body, lamp, model): Held => ({ lamp, model, part: carri
 export const held = ({ build, body }: CheckContext): Held[] =>
   housings(build).flatMap((lamp) => {
     const model = build.models[lamp.modelKey];
-    return model && model.kind !== 'factory' ? [heldOn(body, lamp, model)] : [];
+    if (!model || model.kind === 'factory') return [];
+    // What stands on a bracket is carried by what the bracket sits on.
+    const foot = footOf(build, lamp);
+    if (foot !== lamp) return [{ lamp, model, part: carrierOf(body, foot, build.models[foot.modelKey] ?? model) }];
+    return [heldOn(body, lamp, model)];
   });
+
+/** The same, of what sits on the skin itself. */
+export const onSkin = (context: CheckContext): Held[] => held(context).filter(({ lamp }) => !lamp.pad);
+
+/** The same, of what gives light. */
+export const heldLights = (context: CheckContext): Held[] => held(context).filter(({ model }) => givesLight(model));
 
 /** A move along the face of a lamp, as a fitter says it. */
 export interface FaceMove {

@@ -15,6 +15,7 @@ import {
   carrierOf,
   drillingOf,
   formatMm,
+  hangingKg,
   housingOf,
   housings,
   isDepth,
@@ -30,7 +31,8 @@ import {
 import { fine, type Millimetres, mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 import { barePasses, loosePasses } from '../wiring/routeRules.ts';
-import { type Held, held, movesOnPart } from './held.ts';
+import { overloadedBrackets } from './bracketRules.ts';
+import { type Held, held, heldLights, movesOnPart, onSkin } from './held.ts';
 
 /** Parts that answer a finding once they are on the list, by what they are for and the model. */
 const extraKey = (what: string, modelKey: string): string => `${what}:${modelKey}`;
@@ -63,7 +65,7 @@ function otherMounts(group: readonly Held[], fits: (kind: MountKind) => boolean)
 const drills = (kind: MountKind): boolean => ['stud', 'screw', 'grommet', 'flush', 'rivet'].includes(kind);
 
 function baseGround(context: CheckContext): Hit[] {
-  return held(context).flatMap(({ lamp, model, part }): Hit[] => {
+  return heldLights(context).flatMap(({ lamp, model, part }): Hit[] => {
     if (model.leads.some((lead) => lead.purpose === 'ground') || hasExtra(context.build, 'ground-wire', model))
       return [];
     const metal = part !== null && isMetal(part);
@@ -111,9 +113,9 @@ function unsealedHole(context: CheckContext): Hit[] {
   const open = ({ lamp, model }: Held) => {
     const mount = mountOf(lamp, model);
     const sealed = model.kitContents.some((item) => SEALS.test(item)) || hasExtra(context.build, 'wire-grommet', model);
-    return drills(mount.kind) && mount.holes > 0 && !sealed ? model.key : null;
+    return !lamp.pad && drills(mount.kind) && mount.holes > 0 && !sealed ? model.key : null;
   };
-  return together(held(context), open).map((group) => ({
+  return together(heldLights(context), open).map((group) => ({
     message: say`${tagsOf(group)}: leads go through the skin, and there is no gasket or grommet in the box.`,
     lampIds: idsOf(group),
     waysOut: [addPart('wire-grommet', 'Sealing grommet', group[0]!.model, group.length)],
@@ -127,7 +129,7 @@ function behindSkin(context: CheckContext): Hit[] {
     if (!behind || !drills(mount.kind) || mount.holes === 0) return null;
     return behind.depthMm < MOUNTS[mount.kind].backingMm ? `${part.id} ${model.key} ${mount.kind}` : null;
   };
-  return together(held(context), shallow).map((group) => {
+  return together(onSkin(context), shallow).map((group) => {
     const { lamp, part } = group[0]!;
     const behind = context.body.behind.find((each) => each.partId === part?.id)!;
     const facts = MOUNTS[lamp.mount];
@@ -188,7 +190,7 @@ function noHandBehind(context: CheckContext): Hit[] {
     !hasExtra(context.build, 'rivet-nut', model)
       ? `${part.id} ${model.key}`
       : null;
-  return together(held(context), closed).map((group) => {
+  return together(onSkin(context), closed).map((group) => {
     const { lamp, model, part } = group[0]!;
     const nuts = group.length * Math.max(1, mountOf(lamp, model).holes);
     return {
@@ -211,7 +213,8 @@ const CARRIES_KG_PER_MM: Record<Material, number> = {
 const BOLTED: ReadonlySet<MountKind> = new Set(['stud', 'screw', 'bracket', 'rivet', 'flush', 'grommet']);
 
 function tooHeavy(context: CheckContext): Hit[] {
-  return held(context).flatMap(({ lamp, model, part }): Hit[] => {
+  return onSkin(context).flatMap(({ lamp, model: own, part }): Hit[] => {
+    const model = { ...own, massKg: own.massKg + hangingKg(context.build, lamp) };
     if (!part || !BOLTED.has(lamp.mount) || hasExtra(context.build, 'backing-plate', model)) return [];
     const carriesKg = CARRIES_KG_PER_MM[part.material] * part.thicknessMm;
     const feet = lamp.mount === 'bracket' ? Math.max(1, mountOf(lamp, model).holes / 2) : 1;
@@ -262,6 +265,8 @@ function housingsMeet({ build, body }: CheckContext): Hit[] {
         zMm: overlapOf(box.z, otherBox.z),
       };
       if (Math.min(...Object.values(overlaps)) <= TOUCH_MM) return [];
+      // A lamp stands in its bracket as it is made for.
+      if (lamp.pad?.onId === other.id || other.pad?.onId === lamp.id) return [];
       const [axis, byMm] = (Object.entries(overlaps) as [keyof Position, number][])
         .filter(([each]) => !isDepth(other.face, each))
         .reduce((a, b) => (b[1] < a[1] ? b : a));
@@ -301,7 +306,7 @@ function wantedWaterClass(body: Body, lamp: Lamp, model: LampModel): { digit: nu
 }
 
 function notSealed(context: CheckContext): Hit[] {
-  return held(context).flatMap(({ lamp, model }): Hit[] => {
+  return heldLights(context).flatMap(({ lamp, model }): Hit[] => {
     const { digit, why } = wantedWaterClass(context.body, lamp, model);
     if (waterClass(model.sealing) >= digit) return [];
     const better = Object.values(context.build.models).filter(
@@ -334,7 +339,7 @@ export const magnetSkin = (part: BodyPart | null) => ({
 const LETS_GO = { tipping: 'tips', shaking: 'shakes loose', sliding: 'slides' } as const;
 
 function weakMagnet(context: CheckContext): Hit[] {
-  return held(context).flatMap(({ lamp, model, part }): Hit[] => {
+  return onSkin(context).flatMap(({ lamp, model, part }): Hit[] => {
     if (lamp.mount !== 'magnet') return [];
     const hold = magnetHold(model, magnetSkin(part));
     if (hold.holdsToKmh >= ROAD_KMH) return [];
@@ -389,7 +394,7 @@ const shortOfSkin = lampMemo((body, lamp, model): { hole: PlacedHole; missingMm:
 });
 
 function nearEdge(context: CheckContext): Hit[] {
-  return held(context).flatMap((each): Hit[] => {
+  return onSkin(context).flatMap((each): Hit[] => {
     const { lamp, model, part } = each;
     const short = shortOfSkin(context.body, lamp, model);
     if (!part || !short) return [];
@@ -515,9 +520,9 @@ export const MOUNT_RULES: readonly FindingRule[] = [
     severity: 'caution',
     title: 'Lamp too heavy or too large for bracket or neighbour',
     reason: 'Thin skin cracks round a heavy lamp, and two housings cannot share a place.',
-    wayOut: 'Add a backing plate, or move one of the two',
+    wayOut: 'Add a backing plate, take a stronger bracket, or move one of the two',
     source: 'Common practice, no source',
-    check: (context) => [...tooHeavy(context), ...housingsMeet(context)],
+    check: (context) => [...tooHeavy(context), ...overloadedBrackets(context), ...housingsMeet(context)],
   },
   {
     code: 'M35',

@@ -1,17 +1,18 @@
 /** Findings from rule packs: M33 colours, M34 required lamps. */
-import type {
-  Build,
-  Face,
-  FactoryLamp,
-  Id,
-  Lamp,
-  LampModel,
-  LampRole,
-  LightColour,
-  OperationDraft,
-  Position,
-  RequiredLamp,
-  RulePack,
+import {
+  type Build,
+  type Face,
+  type FactoryLamp,
+  type Id,
+  type Lamp,
+  type LampModel,
+  type LampRole,
+  type LightColour,
+  lights,
+  type OperationDraft,
+  type Position,
+  type RequiredLamp,
+  type RulePack,
 } from '../../document/index.ts';
 import { mirroredPlace, nudge, roundedPosition, twinOf } from '../../place/index.ts';
 import { type Millimetres, mm, say, type Words } from '../../units/index.ts';
@@ -72,7 +73,7 @@ function factoryCandidates(factory: FactoryLamp): Candidate[] {
 }
 
 function candidatesFor(rule: RequiredLamp, { build, body }: CheckContext): Candidate[] {
-  const placed = Object.values(build.lamps).flatMap((lamp): Candidate[] => {
+  const placed = lights(build).flatMap((lamp): Candidate[] => {
     const model = build.models[lamp.modelKey];
     if (!model || !rule.colours.includes(lamp.colour) || !shows(rule.face, lamp, model, body.lengthMm)) return [];
     if (!rolesOf(lamp, model).includes(rule.role)) return [];
@@ -281,7 +282,7 @@ function wrongColours({ build }: CheckContext): Hit[] {
   const seen = new Set<string>();
   return packsOf(build).flatMap((pack) =>
     pack.colours.flatMap((rule) =>
-      Object.values(build.lamps).flatMap((lamp): Hit[] => {
+      lights(build).flatMap((lamp): Hit[] => {
         const model = build.models[lamp.modelKey];
         if (!model || lamp.colour !== rule.colour || rule.except.includes(model.kind)) return [];
         const to = throwsTo(lamp, model);

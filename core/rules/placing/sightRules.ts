@@ -1,6 +1,6 @@
 /** Findings about what is seen: M23 blocked, M24 side angles, M32 glare. */
 import { partUnder } from '../../body/index.ts';
-import type { Lamp, LampModel, Position } from '../../document/index.ts';
+import { type Lamp, type LampModel, lights, type Position } from '../../document/index.ts';
 import { mirroredPlace, nudge, tagList, twinOf } from '../../place/index.ts';
 import { bearingWords, glareOf, type Hidden, hiddenCount, hiddenFrom, sideWords } from '../../sight/index.ts';
 import { mm, run, say } from '../../units/index.ts';
@@ -23,7 +23,7 @@ const DIRECTIONS: { words: string; axis: keyof Position; sign: 1 | -1 }[] = [
 
 /** The shortest move on its own face that frees a lamp, or halves what is hidden; null when none of those tried does. */
 function freeingMove({ build, body }: CheckContext, lamp: Lamp, model: LampModel): WayOut | null {
-  if (lamp.locked) return null;
+  if (lamp.locked || lamp.pad) return null;
   const now = hiddenCount(body, lamp, model);
   if (now === 0) return null;
   const side = lamp.position.yMm < 0 ? -1 : 1;
@@ -80,7 +80,7 @@ function travellingHit(context: CheckContext, lamp: Lamp, model: LampModel, hidd
 
 function hiddenHits(context: CheckContext, signals: boolean): Hit[] {
   const { build, body } = context;
-  const all = Object.values(build.lamps).flatMap((lamp) => {
+  const all = lights(build).flatMap((lamp) => {
     const model = build.models[lamp.modelKey];
     return model && SIGNALS.has(model.kind) === signals ? [{ lamp, model, hidden: hiddenFrom(build, body, lamp) }] : [];
   });
@@ -111,7 +111,7 @@ function hiddenHits(context: CheckContext, signals: boolean): Hit[] {
 }
 
 function glare({ build, body }: CheckContext): Hit[] {
-  return Object.values(build.lamps).flatMap((lamp): Hit[] => {
+  return lights(build).flatMap((lamp): Hit[] => {
     const model = build.models[lamp.modelKey];
     const found = model && glareOf(body, lamp, model);
     if (!model || !found) return [];

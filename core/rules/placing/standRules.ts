@@ -15,7 +15,7 @@ import {
 } from '../../place/index.ts';
 import { type Millimetres, mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit } from '../finding.ts';
-import { held, movesOnPart } from './held.ts';
+import { held, heldLights, movesOnPart, onSkin } from './held.ts';
 
 /** Less than this a gasket takes up (common practice, no source). */
 const OVERHANG_MM = 3;
@@ -79,7 +79,7 @@ const standing = lampMemo((body, lamp, model) => {
 });
 
 function overhangs(context: CheckContext): Hit[] {
-  return held(context).flatMap((each): Hit[] => {
+  return onSkin(context).flatMap((each): Hit[] => {
     const { lamp, model } = each;
     const stands = standing(context.body, lamp, model);
     if (!stands || stands.byMm <= OVERHANG_MM) return [];
@@ -134,7 +134,7 @@ const levelOf = ({ face, position }: Lamp): Millimetres => (face === 'top' ? pos
 
 /** M68: a row of which some stand on something else, nearer or further than the others. */
 function spreadRows(context: CheckContext): Hit[] {
-  const all = held(context);
+  const all = heldLights(context);
   const rows = levelRows(
     all.map(({ lamp }) => lamp),
     levelOf,

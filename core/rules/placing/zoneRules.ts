@@ -1,7 +1,7 @@
 /** Findings about zones and joints: M15 slack and pinch points, M25 strike zones. */
 import { partUnder, type Zone, type ZoneKind } from '../../body/index.ts';
-import type { Lamp, Position } from '../../document/index.ts';
-import { carrierOf, housingOf, housings, isDepth, nudge, tagList } from '../../place/index.ts';
+import { type Lamp, lights, type Position } from '../../document/index.ts';
+import { carrierOf, footOf, housingOf, housings, isDepth, isHousing, nudge, tagList } from '../../place/index.ts';
 import { mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 import { wiresWithoutSlack } from '../wiring/routeRules.ts';
@@ -79,9 +79,10 @@ const LOOP_RADIUS_MM = 150;
 /** Slack in the wire of every lamp that rides on a joint: the chord of the travel. */
 function jointSlack({ build, body }: CheckContext): Hit[] {
   return body.joints.flatMap((joint): Hit[] => {
-    const riding = housings(build).filter((lamp) => {
+    const riding = lights(build).filter((lamp) => {
+      if (!isHousing(lamp)) return false;
       const model = build.models[lamp.modelKey];
-      const part = model ? carrierOf(body, lamp, model) : null;
+      const part = model ? carrierOf(body, footOf(build, lamp), model) : null;
       return part !== null && joint.partIds.includes(part.id);
     });
     if (riding.length === 0) return [];

@@ -6,6 +6,7 @@ import {
   type ElementOf,
   type Id,
   type LightFunction,
+  lights,
   type OperationDraft,
 } from '../../document/index.ts';
 import { isFlashing, patternOf, roleOf, touchesFor } from '../../flash/index.ts';
@@ -72,7 +73,7 @@ function fuseTooSmall({ build, feeds }: CheckContext): Hit[] {
 function wrongVolts({ build }: CheckContext): Hit[] {
   const restV = restingVoltageV(build.electrics.systemVoltageV);
   const byModel = new Map<string, Id[]>();
-  for (const lamp of Object.values(build.lamps)) {
+  for (const lamp of lights(build)) {
     const model = build.models[lamp.modelKey];
     if (model && (restV < model.voltage.minimumV || restV > model.voltage.maximumV))
       byModel.set(model.key, [...(byModel.get(model.key) ?? []), lamp.id]);
@@ -150,7 +151,7 @@ const SAFETY_ROLES = new Set(['stop', 'turn']);
 /** Lamps that are made to stop or turn, and that nothing of the driver's works: by the one control that does. */
 function worksBySwitchOnly({ build, feeds }: CheckContext): Hit[] {
   const byControl = new Map<string, Id[]>();
-  for (const lamp of Object.values(build.lamps)) {
+  for (const lamp of lights(build)) {
     if (build.models[lamp.modelKey]?.kind !== 'signal') continue;
     const controls = [...new Set(waysTo(feeds, lamp.id).flatMap(({ way }) => way.map(({ control }) => control)))];
     const [first] = controls;

@@ -2,7 +2,15 @@
 
 import { bodyOf } from '../../body/index.ts';
 import { type AssessedFeed, FAMILIES, isBlade } from '../../circuit/index.ts';
-import type { Build, Element, ElementOf, Id, Slot, Wire } from '../../document/index.ts';
+import {
+  type Build,
+  type Element,
+  type ElementOf,
+  givesLight,
+  type Id,
+  type Slot,
+  type Wire,
+} from '../../document/index.ts';
 import {
   FAMILY_OF_SIZE,
   type Feed,
@@ -18,6 +26,7 @@ import { type Joint, jointList, terminalColour, terminalFor } from '../../harnes
 import { compareTags, housings } from '../../place/index.ts';
 
 import { capitalised, gaugeName, type Millimetres, type SquareMillimetres } from '../../units/index.ts';
+import { fastenerLines } from './fastenerLines.ts';
 import { sundries } from './sundries.ts';
 
 export const PART_GROUPS = ['lamps', 'mounting', 'feed', 'wire', 'joints', 'sundries', 'tools'] as const;
@@ -77,6 +86,7 @@ export function partsList(build: Build, feeds: readonly AssessedFeed[]): PartLin
   const lines = new Lines();
   addLamps(build, lines);
   addFeeds(build, feeds, lines);
+  for (const line of fastenerLines(build, bodyOf(build))) lines.add(line);
   for (const line of sundries(build, bodyOf(build))) lines.add(line);
   return lines.all();
 }
@@ -93,7 +103,7 @@ function addLamps(build: Build, lines: Lines): void {
     const lampIds = lamps.map((lamp) => lamp.id);
     lines.add({
       key: model.key,
-      group: 'lamps',
+      group: givesLight(model) ? 'lamps' : 'mounting',
       name: model.name,
       quantity: lamps.length,
       unit: 'pcs',

@@ -2,7 +2,7 @@ import { DownloadOutlined, PrinterOutlined } from '@ant-design/icons';
 import { App, Button } from 'antd';
 import { useCallback, useMemo, useState } from 'react';
 import type { ZoneKind } from '../../../core/body/index.ts';
-import type { Id, Position } from '../../../core/document/index.ts';
+import { type Id, lights, type Position } from '../../../core/document/index.ts';
 import { thingsWithPlaces, unfedLamps } from '../../../core/graph/index.ts';
 import { bundlesOf, CLEARANCE_MM, wireRoutes } from '../../../core/harness/index.ts';
 import { tagList } from '../../../core/place/index.ts';
@@ -259,7 +259,7 @@ export function FeedStage() {
               <section className="unfed">
                 <div>
                   <h3>
-                    {Object.keys(build.lamps).length === 0
+                    {lights(build).length === 0
                       ? 'No lamps yet'
                       : unfed.length === 0
                         ? 'Every lamp is fed'

@@ -1,16 +1,19 @@
 import { LinkOutlined, LockOutlined, UnlockOutlined } from '@ant-design/icons';
 import { Button, Select, Tooltip } from 'antd';
 import { partUnder } from '../../../core/body/index.ts';
-import type { Lamp, LightColour, Position } from '../../../core/document/index.ts';
-import { drillingOf, MOUNTS, moveTo, twinOf } from '../../../core/place/index.ts';
+import type { Lamp, Position } from '../../../core/document/index.ts';
+import { drillingOf, footOf, MOUNTS, moveTo, twinOf } from '../../../core/place/index.ts';
 import { mm, say } from '../../../core/units/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
 import { useWords } from '../../app/useWords.ts';
-import { LIGHT } from '../../ui/tokens.ts';
 import { useUnit } from '../useUnit.ts';
+import { AimRow } from './AimRow.tsx';
+import { ColourRow } from './ColourRow.tsx';
 import { JobRows } from './JobRows.tsx';
 import { MountSection } from './MountSection.tsx';
 import { OtherEdges } from './OtherEdges.tsx';
+import { PadsSection } from './PadsSection.tsx';
+import { StandRow } from './StandRow.tsx';
 import { TapeField } from './TapeField.tsx';
 
 const FACE_WORDS: Record<Lamp['face'], string> = {
@@ -19,14 +22,6 @@ const FACE_WORDS: Record<Lamp['face'], string> = {
   left: 'left side',
   right: 'right side',
   top: 'top',
-};
-
-const COLOUR_WORDS: Record<LightColour, string> = {
-  amber: 'Amber',
-  red: 'Red',
-  white: 'White',
-  blue: 'Blue',
-  green: 'Green',
 };
 
 export function LampPanel({ lamp }: { lamp: Lamp }) {
@@ -38,7 +33,8 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
   const ids = twin ? [lamp.id, twin.id] : [lamp.id];
   const mount = model.mounts.find((each) => each.kind === lamp.mount) ?? model.mounts[0]!;
   const [slot] = drillingOf(lamp, model).slots;
-  const on = partUnder(body, lamp.face, lamp.position);
+  const foot = footOf(build, lamp);
+  const on = partUnder(body, foot.face, foot.position);
   const newer = shelf.find((entry) => entry.model.key === model.key && entry.model.version > model.version);
   const isSeveral = model.jobs.length > 0;
   const sameKind = shelf.filter(
@@ -51,7 +47,7 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
   };
 
   return (
-    <section className="lamp-panel" aria-label={`Lamp ${lamp.tag}`}>
+    <section className="lamp-panel" aria-label={`${model.colours.length > 0 ? 'Lamp' : 'Part'} ${lamp.tag}`}>
       <header className="panel-head">
         <span className="tag-chip">{lamp.tag}</span>
         <div>
@@ -102,23 +98,7 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
           }}
         />
       </div>
-      <div className="form-row">
-        <span>Colour</span>
-        <div className="colours" role="radiogroup" aria-label="Colour">
-          {model.colours.map((colour) => (
-            <button
-              key={colour}
-              type="button"
-              role="radio"
-              aria-checked={lamp.colour === colour}
-              disabled={!mayEdit}
-              onClick={() => act({ kind: 'editLamps', lampIds: ids, changes: { colour } })}
-            >
-              <i style={{ background: LIGHT[colour] }} /> {COLOUR_WORDS[colour]}
-            </button>
-          ))}
-        </div>
-      </div>
+      {model.colours.length > 0 && <ColourRow lamp={lamp} model={model} ids={ids} />}
       {isSeveral && <JobRows lamp={lamp} />}
       <div className="form-row">
         <span>Mount</span>
@@ -147,18 +127,9 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
           )}
         </div>
       </div>
-      <div className="form-row">
-        <span>Sits on</span>
-        <div className="facts">
-          {on ? (
-            <span>
-              {on.name}, {on.material} <b className="mono">{inWords(say`${mm(on.thicknessMm)}`)}</b>
-            </span>
-          ) : (
-            <span className="state caution">{inWords(say`nothing within ${mm(60)}: needs a bracket`)}</span>
-          )}
-        </div>
-      </div>
+      <StandRow lamp={lamp} model={model} part={on} />
+      <AimRow lamp={lamp} model={model} />
+      <PadsSection holder={lamp} model={model} />
       <div className="tape-fields">
         <h3>Position, by tape</h3>
         <TapeField label="From front" axis="xMm" lamp={lamp} onCommit={move('xMm')} />
@@ -166,7 +137,7 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
         <TapeField label="From ground" axis="zMm" lamp={lamp} onCommit={move('zMm')} />
       </div>
       <OtherEdges lamp={lamp} unit={preferences.length} />
-      <MountSection lamp={lamp} model={model} part={on} />
+      {!lamp.pad && <MountSection lamp={lamp} model={model} part={on} />}
       {newer && (
         <p className="state note">
           The shelf has a newer version of this model.

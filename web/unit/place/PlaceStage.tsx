@@ -1,7 +1,14 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Pose } from '../../../core/body/index.ts';
-import type { Build, Face, Id, Position } from '../../../core/document/index.ts';
-import { dropPlace, type Move, nudge, placeLampOperation } from '../../../core/place/index.ts';
+import { type Build, type Face, type Id, movedBy, type Position, standingOn } from '../../../core/document/index.ts';
+import {
+  dropPlace,
+  freePadNear,
+  type Move,
+  nudge,
+  placeLampOperation,
+  placeOnPadOperation,
+} from '../../../core/place/index.ts';
 import { findingsAt, isOpen } from '../../../core/rules/index.ts';
 import type { FieldOptions } from '../../../core/sight/index.ts';
 import { useShelfQuery } from '../../app/api.ts';
@@ -43,7 +50,12 @@ const movedBuild = (build: Build, moves: readonly Move[]): Build => ({
     ...Object.fromEntries(
       moves.flatMap(({ lampId, position }) => {
         const lamp = build.lamps[lampId];
-        return lamp ? [[lampId, { ...lamp, position }]] : [];
+        if (!lamp) return [];
+        const along = standingOn(build, lampId).map((each) => [
+          each.id,
+          { ...each, position: movedBy(each.position, lamp.position, position) },
+        ]);
+        return [[lampId, { ...lamp, position }], ...along];
       }),
     ),
   },
@@ -93,7 +105,11 @@ export function PlaceStage() {
     (face: Face, position: Position, modelKey: string) => {
       const model = shelf.find((entry) => entry.model.key === modelKey)?.model;
       if (!model) return;
-      const operation = placeLampOperation(build, { model, ...dropPlace(body, model, face, position) }, newId);
+      // Let go over a free place of a bracket it stands there; what holds others does not.
+      const free = model.holds ? null : freePadNear(build, face, position);
+      const operation = free
+        ? placeOnPadOperation(build, { model, ...free }, newId)
+        : placeLampOperation(build, { model, ...dropPlace(body, model, face, position) }, newId);
       if (act(operation)) select(operation.lamps.slice(0, 1).map((lamp) => lamp.id));
       setArmed(null);
     },

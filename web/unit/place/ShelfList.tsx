@@ -1,7 +1,7 @@
 import { SearchOutlined } from '@ant-design/icons';
-import { Input, type InputRef } from 'antd';
+import { Input, type InputRef, Segmented } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import type { ShelfEntry } from '../../../core/document/index.ts';
+import { givesLight, type ShelfEntry } from '../../../core/document/index.ts';
 import { useApp } from '../../app/store.ts';
 import { isTyping } from '../../app/typing.ts';
 import { SHELF_DRAG_TYPE } from '../../sheet/Sheet.tsx';
@@ -16,6 +16,11 @@ const matches = ({ model }: ShelfEntry, text: string): boolean =>
       `${model.key} ${model.name} ${model.kind} ${model.colours.join(' ')}`.toLowerCase().includes(word),
     );
 
+const PARTS = [
+  { value: 'lamps', label: 'Lamps' },
+  { value: 'others', label: 'Brackets and other parts' },
+] as const;
+
 /** The shelf beside the sheet: drag a lamp onto any view, or take it with a click and click where it goes. */
 export function ShelfList({
   entries,
@@ -28,6 +33,7 @@ export function ShelfList({
 }) {
   const unit = useApp((state) => state.preferences.length);
   const [text, setText] = useState('');
+  const [part, setPart] = useState<(typeof PARTS)[number]['value']>('lamps');
   const search = useRef<InputRef>(null);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -39,7 +45,10 @@ export function ShelfList({
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [onArm]);
-  const shown = entries.filter((entry) => matches(entry, text.trim()));
+  // Whoever searches means the whole shelf.
+  const shown = entries.filter((entry) =>
+    text.trim() ? matches(entry, text.trim()) : givesLight(entry.model) === (part === 'lamps'),
+  );
   return (
     <section className="shelf-list" aria-label="Shelf">
       <header>
@@ -56,6 +65,15 @@ export function ShelfList({
           onChange={(event) => setText(event.target.value)}
         />
       </header>
+      <Segmented
+        block
+        size="small"
+        aria-label="Part of the shelf"
+        options={[...PARTS]}
+        value={part}
+        disabled={text.trim() !== ''}
+        onChange={setPart}
+      />
       <ul>
         {shown.map(({ model, onHand }) => (
           <li key={model.key}>

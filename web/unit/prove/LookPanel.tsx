@@ -1,7 +1,7 @@
 import { CheckOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import dayjs from 'dayjs';
-import type { Lamp } from '../../../core/document/index.ts';
+import { type Lamp, lights } from '../../../core/document/index.ts';
 import { compareTags } from '../../../core/place/index.ts';
 import { latestLook, lookedWords, type ProvingStop } from '../../../core/prove/index.ts';
 import { useUnit } from '../useUnit.ts';
@@ -16,7 +16,7 @@ export function LookPanel({ stop, onDone }: { stop: ProvingStop; onDone(): void 
   const look = latestLook(build, stop.key);
   const wrong = Object.entries(look?.wrong ?? {});
   const lit = stop.shows.map((show) => show.lamp);
-  const dark = Object.values(build.lamps)
+  const dark = lights(build)
     .filter((lamp) => !lit.some(({ id }) => id === lamp.id))
     .sort((a, b) => compareTags(a.tag, b.tag));
   const chip = (lamp: Lamp, isLit: boolean) => (

@@ -1,3 +1,4 @@
+import { lights } from '../../../core/document/index.ts';
 import { tagList } from '../../../core/place/index.ts';
 import type { ProvingStop } from '../../../core/prove/index.ts';
 import { PatternMark } from '../../ui/PatternMark.tsx';
@@ -7,7 +8,7 @@ import { namesOf, stopName } from './stopNames.ts';
 export function StopText({ stop, number, total }: { stop: ProvingStop; number: number; total: number }) {
   const { build } = useUnit();
   const lit = new Set(stop.shows.map((show) => show.lamp.id));
-  const dark = Object.values(build.lamps).filter((lamp) => !lit.has(lamp.id));
+  const dark = lights(build).filter((lamp) => !lit.has(lamp.id));
   const byPattern = new Map<string, ProvingStop['shows']>();
   for (const show of stop.shows) {
     const key = `${show.function.id} ${show.pattern.id}`;

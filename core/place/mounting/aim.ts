@@ -1,0 +1,31 @@
+/** Which way a lamp looks, as a fitter says it. */
+import type { Aim, Face, Lamp } from '../../document/index.ts';
+import type { Degrees, Millimetres } from '../../units/index.ts';
+
+/** Where a turn clockwise from above takes the look of a face: to the front or the back, away from the middle or to it. */
+export function turnedTo(face: Face, yMm: Millimetres, turnDeg: Degrees): string {
+  if (face === 'left') return turnDeg > 0 ? 'forward' : 'back';
+  if (face === 'right') return turnDeg > 0 ? 'back' : 'forward';
+  const isToRight = face === 'front' ? turnDeg > 0 : turnDeg < 0;
+  if (yMm === 0) return isToRight ? 'to the right' : 'to the left';
+  return isToRight === yMm < 0 ? 'out' : 'in';
+}
+
+/** The turn clockwise that takes the look of a face out, or forward on a side: 1 or -1. */
+export const outwards = (face: Face, yMm: Millimetres): 1 | -1 => {
+  const word = turnedTo(face, yMm, 1);
+  return word === 'out' || word === 'forward' || word === 'to the right' ? 1 : -1;
+};
+
+/** "15° out, 10° down"; upright on top, round from straight ahead. Straight out is "straight". */
+export function aimWords({ aim, face, position }: Pick<Lamp, 'aim' | 'face' | 'position'>): string {
+  if (!aim) return 'straight';
+  const { turnDeg, tiltDeg } = aim;
+  const tilt = tiltDeg === 0 ? [] : [`${Math.abs(tiltDeg)}° ${tiltDeg > 0 ? 'up' : 'down'}`];
+  if (face === 'top') return [`${(turnDeg + 360) % 360}° round from straight ahead`, ...tilt].join(', ');
+  const turn = turnDeg === 0 ? [] : [`${Math.abs(turnDeg)}° ${turnedTo(face, position.yMm, turnDeg)}`];
+  return [...turn, ...tilt].join(', ') || 'straight';
+}
+
+/** The aim of a lamp's twin: as high, turned the other way. */
+export const mirroredAim = ({ turnDeg, tiltDeg }: Aim): Aim => ({ turnDeg: turnDeg === 0 ? 0 : -turnDeg, tiltDeg });
