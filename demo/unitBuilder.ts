@@ -20,7 +20,7 @@ import {
 } from '../core/document/index.ts';
 import { deriveFeeds } from '../core/graph/index.ts';
 import { planLengths, wireRoutes } from '../core/harness/index.ts';
-import { placeLampOperation, roundedPosition, usualLamps } from '../core/place/index.ts';
+import { padsOf, placeLampOperation, placeOnPadOperation, roundedPosition, usualLamps } from '../core/place/index.ts';
 import {
   type FeedWish,
   planFeed,
@@ -134,6 +134,13 @@ export class UnitBuilder {
         note: '',
       }));
     return this.apply({ kind: 'recordFactoryLamps', lamps });
+  }
+
+  /** Something on a place of a bracket, counted from one; its pair on the bracket's twin. */
+  onBracket(key: string, holderTag: string, place: number): this {
+    const holder = Object.values(this.build.lamps).find(({ tag }) => tag === holderTag)!;
+    const known = padsOf(this.build, holder)[place - 1]!;
+    return this.apply(placeOnPadOperation(this.build, { model: modelByKey(key), holder, known }, this.newId));
   }
 
   /** Parts that answer a finding, for a lamp model. */

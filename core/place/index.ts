@@ -37,12 +37,14 @@ export {
 } from './mounting/mounts.ts';
 export {
   footOf,
+  formatKg,
   freePadNear,
   hangingKg,
   type KnownPad,
   padBolt,
   padPlace,
   padsOf,
+  wantsApart,
 } from './mounting/pads.ts';
 export { holePosition, type PlacedHole, placedHoles } from './mounting/placedHoles.ts';
 export {
@@ -60,11 +62,13 @@ export {
   cutLengthMm,
   type Depth,
   depthBehind,
+  discsFor,
   HOLE_TOOLS,
   type HoleRow,
   type HoleTool,
   holeList,
   NOTHING_BEHIND,
+  type Skin,
   sidelessName,
   skinUnder,
 } from './papers/holeList.ts';

@@ -1,12 +1,13 @@
 /** Steps at the faces of a unit: holes as its lamps' bases ask for them, and mounting as each is held. */
 import { type Body, raisesParts } from '../body/index.ts';
-import type { Build, Face, Lamp, MountKind } from '../document/index.ts';
+import type { Build, Face, Lamp, LampModel, MountKind } from '../document/index.ts';
 import {
   aimWords,
   allHoles,
   carrierOf,
   compareTags,
   cutLengthMm,
+  discsFor,
   drillingOf,
   footOf,
   type HoleRow,
@@ -20,6 +21,7 @@ import {
   skinUnder,
 } from '../place/index.ts';
 import { capitalised, fine, joined, mm, plain, say, type Words } from '../units/index.ts';
+import { bitMinutes, slotMinutes } from './cutMinutes.ts';
 import { wrightUnit } from './learning.ts';
 import { MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
 import { lampMeasures } from './measures.ts';
@@ -55,6 +57,13 @@ const holesIn = (build: Build, lamp: Lamp) => {
   return model ? allHoles(drillingOf(lamp, model)) : [];
 };
 
+/** Every hole of a lamp's base with its final bit. */
+const drillMinutes = (body: Body, lamp: Lamp, model: LampModel): number =>
+  allHoles(drillingOf(lamp, model)).reduce(
+    (sum, { diameterMm }) => sum + bitMinutes(diameterMm, skinUnder(carrierOf(body, lamp, model))),
+    0,
+  );
+
 /** Lamps whose twin is done in an earlier step, or earlier in the same. */
 function secondsOf(build: Build, lamps: readonly Lamp[]): ReadonlySet<string> {
   const begun = new Set<string>();
@@ -67,8 +76,14 @@ function secondsOf(build: Build, lamps: readonly Lamp[]): ReadonlySet<string> {
   return seconds;
 }
 
+const discWords = (row: HoleRow): string => {
+  const discs = discsFor(row);
+  return discs > 0 ? ` with about ${discs} ${discs === 1 ? 'disc' : 'discs'}` : '';
+};
+
 /** How one row of the hole list is made, and where the bit has to stop. */
-export function holeWords({ count, tool, diameterMm, slot, part, skin, control, depth, edge }: HoleRow): Words {
+export function holeWords(row: HoleRow): Words {
+  const { count, tool, diameterMm, slot, part, skin, control, depth, edge } = row;
   const size = slot ? say`${fine(slot.widthMm)} by ${fine(slot.heightMm)}` : say`${fine(diameterMm)}`;
   const through = part
     ? say`${sidelessName(part)}, ${skin.material} ${fine(skin.thicknessMm)}`
@@ -76,7 +91,7 @@ export function holeWords({ count, tool, diameterMm, slot, part, skin, control, 
       ? say`the panel, ${skin.material} ${fine(skin.thicknessMm)}`
       : plain('the skin');
   const made = slot
-    ? say`cut ${mm(Math.round(cutLengthMm(slot)))} between the corner holes, try the ${control ? 'switch' : 'lamp'}`
+    ? say`corner holes ${fine(slot.cornerDiameterMm / 2)} in from both edges, ${mm(Math.round(cutLengthMm(slot)))} to cut between them${discWords(row)}, try the ${control ? 'switch' : 'lamp'}`
     : plain(tool === 'step bit' ? 'step bit, stop at the size' : tool);
   const stop = depth.kind === 'collar' ? say`, collar at ${fine(depth.stopMm)}` : '';
   return say`${count} × ${size} through ${through}: ${made}${stop}; ${edge.join(', ')}`;
@@ -205,7 +220,7 @@ export function faceSteps(
             where,
             tools: [...WAYS_TO_MARK, ...(isGuess ? [] : ['drilling template']), say`pilot bit ${fine(PILOT_MM)}`],
             measures: lampMeasures(drilled),
-            minutes: sum(drilled, (lamp) => holesIn(build, lamp).length * MINUTES.pilot),
+            minutes: MINUTES.layOut + sum(drilled, (lamp) => holesIn(build, lamp).length * MINUTES.pilot),
           },
           drilled,
         ),
@@ -225,7 +240,7 @@ export function faceSteps(
               'deburring tool',
             ],
             minutes:
-              sum(drilled, (lamp) => holesIn(build, lamp).length * MINUTES.hole) +
+              sum(drilled, (lamp) => drillMinutes(body, lamp, build.models[lamp.modelKey]!)) +
               Math.round(rows.reduce((minutes, row) => minutes + slotMinutes(row), 0)),
           },
           drilled,
@@ -273,9 +288,3 @@ function rowsOf(all: readonly HoleRow[], lamps: readonly Lamp[]): HoleRow[] {
     return own.length === 0 ? [] : [{ ...row, lamps: own, count: (row.count * own.length) / row.lamps.length }];
   });
 }
-
-/** Cutting and filing a slot: by what is cut and how thick the skin is (common practice, no source). */
-const SLOT_MINUTES = { setUp: 10, per100MmAndMm: 1 };
-
-export const slotMinutes = ({ slot, count, skin }: HoleRow): number =>
-  slot ? count * (SLOT_MINUTES.setUp + (cutLengthMm(slot) / 100) * SLOT_MINUTES.per100MmAndMm * skin.thicknessMm) : 0;

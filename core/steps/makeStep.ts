@@ -10,8 +10,10 @@ export const MINUTES = {
   tap: 22,
   /** Terminal on, into its cavity, fuse laid ready: nothing is found or laid bare for it. */
   cavity: 12,
-  pilot: 2,
-  hole: 4,
+  /** Template or base on its face, taped again. */
+  layOut: 5,
+  /** Marked, punched and piloted. */
+  pilot: 1,
   joint: 3,
   /** Twisted, heated, cooled, shrunk. */
   solder: 5,

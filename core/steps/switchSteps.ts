@@ -4,7 +4,8 @@ import type { Build, Control } from '../document/index.ts';
 import { switchesToFit, switchName, switchPinName, terminalsOf } from '../graph/index.ts';
 import type { HoleRow } from '../place/index.ts';
 import { fine, joined, plain, say, type Words } from '../units/index.ts';
-import { holeWords, slotMinutes } from './faceSteps.ts';
+import { bitMinutes, slotMinutes } from './cutMinutes.ts';
+import { holeWords } from './faceSteps.ts';
 import { MINUTES, step, type Unordered } from './makeStep.ts';
 
 /** Plastic is trimmed by knife until the switch presses in; sheet is not (common practice, no source). */
@@ -35,7 +36,7 @@ export function switchSteps(build: Build, feeds: readonly AssessedFeed[], holes:
       [...feed.contacts, ...feed.groundContacts].some((each) => each.control.id === control.id),
     );
     const drilled = rows.reduce(
-      (minutes, row) => minutes + (row.slot ? slotMinutes(row) : row.count * MINUTES.hole),
+      (minutes, row) => minutes + (row.slot ? slotMinutes(row) : row.count * bitMinutes(row.diameterMm, row.skin)),
       0,
     );
     return step({

@@ -97,6 +97,8 @@ export function surveyedUnits({ newId, daysAgo }: World): Build[] {
     2,
   )
     .slots(3, TRAILER_PANEL)
-    .lamp('CH-1301', 'top', { xMm: 1145, yMm: 150 }, { single: true });
+    .lamp('HB-2001', 'rear', { yMm: 0, zMm: 1920 }, { single: true })
+    .onBracket('CH-1301', 'H1', 1)
+    .onBracket('AE-2101', 'H1', 2);
   return [gritter, sweeper, rack, board, motorcycle, pump].map((unit) => unit.build);
 }

@@ -5,11 +5,15 @@ import type { LampMark } from './lampMarks.ts';
 /** A finger needs a target this wide. */
 const HIT_PX = 18;
 
+/** What gives no light lies below what stands on it. */
+const lampsLast = (marks: readonly LampMark[]): LampMark[] =>
+  [...marks].sort((a, b) => Number(a.colour !== null) - Number(b.colour !== null));
+
 /** Invisible targets, big enough for a finger; a lamp is in the tab order once, in the view that faces it. */
 export const Hits = memo(function Hits({ marks, selection }: { marks: readonly LampMark[]; selection: readonly Id[] }) {
   return (
     <g>
-      {marks.map((mark) => {
+      {lampsLast(marks).map((mark) => {
         const width = Math.max(HIT_PX, mark.width + 6);
         const height = Math.max(HIT_PX, mark.height + 6);
         return (

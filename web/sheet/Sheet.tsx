@@ -11,7 +11,7 @@ import {
   type ZoneKind,
 } from '../../core/body/index.ts';
 import type { Build, Face, Id, Position } from '../../core/document/index.ts';
-import { dropOn, footOf } from '../../core/place/index.ts';
+import { dropOn, footOf, housingOf } from '../../core/place/index.ts';
 import type { LampField } from '../../core/sight/index.ts';
 import type { LengthUnit } from '../../core/units/index.ts';
 import { useSize } from '../app/useSize.ts';
@@ -110,9 +110,10 @@ export function Sheet(props: SheetProps) {
   const main = form !== 'narrow' ? 'left' : faced && faced !== 'top' ? viewOfFace[faced] : turnedTo;
   const movable = onMove !== undefined;
   const standing = useMemo(() => posed(body, pose), [body, pose]);
+  const topMm = useMemo(() => topOf(build), [build]);
   const fitted = useMemo(
-    () => (size.width > 0 ? makeLayout(sizeOf(body, standing), size, form, main, movable) : null),
-    [body, standing, size, form, main, movable],
+    () => (size.width > 0 ? makeLayout(sizeOf(body, standing, topMm), size, form, main, movable) : null),
+    [body, standing, topMm, size, form, main, movable],
   );
   const zones = useMemo(() => body.zones.filter((zone) => zoneKinds.has(zone.kind)), [body, zoneKinds]);
   const zoom = useZoom(ref, fitted);
@@ -283,16 +284,26 @@ const planMark = (marks: readonly LampMark[], lampId: Id): LampMark | undefined 
 const focusMark = (marks: readonly LampMark[], selection: readonly Id[]): LampMark | undefined =>
   marks.find((mark) => mark.lampId === selection[0] && mark.faceOn);
 
-/** Room for a body with its joints moved: a raised boom stands taller than the travelling unit. */
-function sizeOf(body: Body, standing: Body): Pick<Body, 'span'> {
-  if (standing === body) return body;
+/** How high the highest lamp, beacon or aerial reaches. */
+const topOf = ({ lamps, models }: Build): number =>
+  Math.max(
+    0,
+    ...Object.values(lamps).map((lamp) => {
+      const model = models[lamp.modelKey];
+      return model ? housingOf(lamp, model).z[1] : 0;
+    }),
+  );
+
+/** Room for what stands on a body, and for its joints moved: a raised boom stands taller than the travelling unit. */
+function sizeOf(body: Body, standing: Body, topMm: number): Pick<Body, 'span'> {
+  if (standing === body) return topMm > body.span.topMm ? { span: { ...body.span, topMm } } : body;
   const [own, moved] = [body.span, spanOf(standing.parts)];
   return {
     span: {
       fromMm: Math.min(own.fromMm, moved.fromMm),
       toMm: Math.max(own.toMm, moved.toMm),
       wideMm: Math.max(own.wideMm, moved.wideMm),
-      topMm: Math.max(own.topMm, moved.topMm),
+      topMm: Math.max(own.topMm, moved.topMm, topMm),
     },
   };
 }

@@ -391,17 +391,10 @@ export const pumpTrailer = trailer('pump-trailer', 'Water pump trailer', rules(4
     ),
     part(
       'bulkhead',
-      'Bulkhead bracket',
+      'Bulkhead',
       'metal',
       { x: [start + 20, start + 70], y: [-360, 360], z: [1500, 1950], radiusMm: 10 },
       { thicknessMm: 3 },
-    ),
-    part(
-      'aerial',
-      'Radio aerial',
-      'metal',
-      { x: [start + 35, start + 55], y: [-250, -230], z: [1950, 2700] },
-      { solid: false },
     ),
     part(
       'tail-beam',

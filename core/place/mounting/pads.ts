@@ -63,6 +63,16 @@ export function freePadNear(
   return best;
 }
 
+/** What is sold apart to hold a lamp; a lens or a connector is not. */
+const HOLDS_IT = /bracket|plate|mount/i;
+
+/** Does a lamp want a part that is sold apart from it? On a bracket it needs none of its own. */
+export const wantsApart = ({ pad }: Pick<Lamp, 'pad'>, part: { name: string }): boolean =>
+  pad === undefined || !HOLDS_IT.test(part.name);
+
+/** Hundredths of a kilogram: as one weighs what two hands hold. */
+export const formatKg = (kg: number): string => String(Math.round(kg * 100) / 100);
+
 /** All that hangs on a bracket together, kg. */
 export const hangingKg = (build: Pick<Build, 'lamps' | 'models'>, holder: Lamp): number =>
   standingOn(build, holder.id).reduce((sum, lamp) => sum + (build.models[lamp.modelKey]?.massKg ?? 0), 0);

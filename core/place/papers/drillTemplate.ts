@@ -22,7 +22,7 @@ import {
 } from '../mounting/mounts.ts';
 import { compareTags } from '../tags.ts';
 import type { Drawing, Layer, Shape } from './drawing.ts';
-import { sidelessKey, sidelessName, skinUnder } from './holeList.ts';
+import { cutLengthMm, sidelessKey, sidelessName, skinUnder } from './holeList.ts';
 
 export interface TemplateJob {
   key: string;
@@ -173,7 +173,12 @@ function instructions({ model, mount, part, lamps }: TemplateJob): string[] {
     const bolt = mount === 'stud' ? boltFor(size) : null;
     return `ø ${formatMm(size)}: ${steps.join(', then ')}${bolt ? `; ${bolt.thread}, ${bolt.fit} fit` : ''}`;
   });
-  return [...bits, `Order: ${MOUNTS[mount].order.join(', ')}.`];
+  const slots = drilling.slots.map((slot) => {
+    const size = `${formatMm(slot.widthMm)} x ${formatMm(slot.heightMm)}`;
+    const inMm = Math.round(slot.cornerDiameterMm * 50) / 100;
+    return `Slot ${size}: corner holes ${formatMm(slot.cornerDiameterMm)}, their centres ${inMm} in from both edges; ${Math.round(cutLengthMm(slot))} mm to cut between them.`;
+  });
+  return [...bits, ...slots, `Order: ${MOUNTS[mount].order.join(', ')}.`];
 }
 
 /** Wraps words into lines of so many characters. */

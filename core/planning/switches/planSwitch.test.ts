@@ -151,7 +151,9 @@ describe('what is known of a switch', () => {
       ['twist bit', 4, 4],
       ['jigsaw', 21, 1],
     ]);
-    expect(inWords(fitting(square).detail)).toContain('cut 100 mm between the corner holes, try the switch');
+    expect(inWords(fitting(square).detail)).toContain(
+      'corner holes 2 mm in from both edges, 100 mm to cut between them, try the switch',
+    );
     const stock = backToStock(square, bodyOf(square));
     const told = (title: string) => stock.steps.find((each) => each.title === title)!.detail;
     expect(told('Take the switches out')).toBe('Warn');

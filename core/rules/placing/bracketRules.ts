@@ -1,6 +1,6 @@
 /** Findings about brackets and what stands on them: a share of M31, V6 and V7. */
 import { type Lamp, type OperationDraft, standingOn } from '../../document/index.ts';
-import { formatMm, hangingKg, padBolt, tagList } from '../../place/index.ts';
+import { formatKg, hangingKg, padBolt, tagList } from '../../place/index.ts';
 import { fine, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit } from '../finding.ts';
 import { held, onSkin } from './held.ts';
@@ -25,13 +25,13 @@ export function overloadedBrackets(context: CheckContext): Hit[] {
     return [
       ...long,
       {
-        message: say`${tagList(onIt.map(({ tag }) => tag))} weigh ${formatMm(kg)} kg together; ${lamp.tag}, ${model.name}, holds ${formatMm(model.holds.massKg)} kg.`,
+        message: say`${tagList(onIt.map(({ tag }) => tag))} weigh ${formatKg(kg)} kg together; ${lamp.tag}, ${model.name}, holds ${formatKg(model.holds.massKg)} kg.`,
         lampIds: [lamp.id, ...onIt.map(({ id }) => id)],
         worked: {
-          formula: say`${onIt.map(({ modelKey }) => formatMm(build.models[modelKey]?.massKg ?? 0)).join(' + ')} = ${formatMm(kg)} kg > ${formatMm(model.holds.massKg)} kg`,
+          formula: say`${onIt.map(({ modelKey }) => formatKg(build.models[modelKey]?.massKg ?? 0)).join(' + ')} = ${formatKg(kg)} kg > ${formatKg(model.holds.massKg)} kg`,
           terms: [
-            { value: say`${formatMm(kg)} kg`, what: say`all that stands on it`, source: 'Shelf' },
-            { value: say`${formatMm(model.holds.massKg)} kg`, what: say`${model.name}`, source: 'Shelf' },
+            { value: say`${formatKg(kg)} kg`, what: say`all that stands on it`, source: 'Shelf' },
+            { value: say`${formatKg(model.holds.massKg)} kg`, what: say`${model.name}`, source: 'Shelf' },
           ],
         },
       },

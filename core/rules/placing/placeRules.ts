@@ -1,6 +1,15 @@
 /** Findings about the layout as a whole: M26, M30. */
 import type { Build, Id, Lamp } from '../../document/index.ts';
-import { centre, housings, levelRows, mirroredPlace, rowAxis, spreadEvenly, twinOf } from '../../place/index.ts';
+import {
+  centre,
+  housings,
+  levelRows,
+  mirroredPlace,
+  rowAxis,
+  spreadEvenly,
+  twinOf,
+  wantsApart,
+} from '../../place/index.ts';
 import { mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit } from '../finding.ts';
 
@@ -89,11 +98,11 @@ function unequalSpacing({ build, body }: CheckContext): Hit[] {
 
 function missingKit({ build }: CheckContext): Hit[] {
   return Object.values(build.models).flatMap((model) => {
-    const lamps = lampsOf(build).filter((lamp) => lamp.modelKey === model.key);
-    if (lamps.length === 0) return [];
+    const all = lampsOf(build).filter((lamp) => lamp.modelKey === model.key);
     return model.soldApart
       .filter((part) => part.needed)
       .flatMap((part): Hit[] => {
+        const lamps = all.filter((lamp) => wantsApart(lamp, part));
         const id = `${part.partKey}:${model.key}`;
         const missing = lamps.length - (build.extraParts[id]?.quantity ?? 0);
         if (missing <= 0) return [];

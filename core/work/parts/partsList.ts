@@ -23,7 +23,7 @@ import {
   wiresRun,
 } from '../../graph/index.ts';
 import { type Joint, jointList, terminalColour, terminalFor } from '../../harness/index.ts';
-import { compareTags, housings } from '../../place/index.ts';
+import { compareTags, housings, wantsApart } from '../../place/index.ts';
 
 import { capitalised, gaugeName, type Millimetres, type SquareMillimetres } from '../../units/index.ts';
 import { fastenerLines } from './fastenerLines.ts';
@@ -113,7 +113,7 @@ function addLamps(build: Build, lines: Lines): void {
     });
     for (const part of model.soldApart.filter((each) => each.needed)) {
       const added = build.extraParts[`${part.partKey}:${model.key}`]?.quantity ?? 0;
-      const missing = lamps.length - added;
+      const missing = lamps.filter((lamp) => wantsApart(lamp, part)).length - added;
       if (missing > 0) {
         lines.add({
           key: `missing ${part.partKey}:${model.key}`,
@@ -129,7 +129,7 @@ function addLamps(build: Build, lines: Lines): void {
       }
     }
     for (const mount of model.mounts.filter((each) => each.kind === 'grommet')) {
-      const inGrommet = lamps.filter((lamp) => lamp.mount === mount.kind);
+      const inGrommet = lamps.filter((lamp) => lamp.mount === mount.kind && !lamp.pad);
       if (inGrommet.length === 0) continue;
       const use = inGrommet
         .map((lamp) => lamp.tag)

@@ -13,7 +13,7 @@ import {
   terminalColour,
   wireRoutes,
 } from '../../harness/index.ts';
-import { bitsFor, drillingOf, formatMm, holeList, housings } from '../../place/index.ts';
+import { bitsFor, discsFor, drillingOf, formatMm, holeList, housings } from '../../place/index.ts';
 import { capitalised, wireOuterMm } from '../../units/index.ts';
 import type { PartLine } from './partsList.ts';
 import { shrinkFor } from './shrink.ts';
@@ -149,7 +149,9 @@ const WEARS_TWICE: ReadonlySet<string> = new Set(['hole saw', 'step bit']);
 
 /** What drilling wears and takes: a share of a bit for every hole it goes through, and sealant for the hole. */
 function bits(build: Build, body: Body): Line[] {
-  const drilled = holeList(build, body).filter(({ slot }) => slot === null);
+  const all = holeList(build, body);
+  const discs = all.reduce((sum, row) => sum + discsFor(row), 0);
+  const drilled = all.filter(({ slot }) => slot === null);
   if (drilled.length === 0) return [];
   const worn = drilled.flatMap(({ diameterMm, count, skin: { material, thicknessMm } }) => {
     return bitsFor(diameterMm, material, thicknessMm).map(({ bit, diameterMm: bitMm }): Line => {
@@ -168,7 +170,8 @@ function bits(build: Build, body: Body): Line[] {
     unit: 'pcs',
     use: '',
   };
-  return [...worn, sealant];
+  const disc: Line = { key: 'disc', group: 'tools', name: 'Cutting disc', quantity: discs, unit: 'pcs', use: 'slots' };
+  return [...worn, ...(discs > 0 ? [disc] : []), sealant];
 }
 
 /** All of it, each line counted in parts: what is bought is rounded up by boughtQuantity. */

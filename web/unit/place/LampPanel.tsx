@@ -115,12 +115,12 @@ export function LampPanel({ lamp }: { lamp: Lamp }) {
           ) : (
             <span>{MOUNTS[mount.kind].name}</span>
           )}
-          {slot && (
+          {slot && !lamp.pad && (
             <span>
               Slot <b className="mono">{inWords(say`${mm(slot.widthMm)} × ${mm(slot.heightMm)}`)}</b>
             </span>
           )}
-          {!slot && mount.holes > 0 && (
+          {!slot && !lamp.pad && mount.holes > 0 && (
             <span>
               Holes <b className="mono">{inWords(say`${mount.holes} × ${mm(mount.holeMm)}`)}</b>
             </span>

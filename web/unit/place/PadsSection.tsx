@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import type { Lamp, LampModel } from '../../../core/document/index.ts';
-import { formatMm, hangingKg, leaveOperation, padBolt, padsOf } from '../../../core/place/index.ts';
+import { formatKg, hangingKg, leaveOperation, padBolt, padsOf } from '../../../core/place/index.ts';
 import { fine, mm, say } from '../../../core/units/index.ts';
 import { useApp, useAppDispatch } from '../../app/store.ts';
 import { useWords } from '../../app/useWords.ts';
@@ -21,7 +21,7 @@ export function PadsSection({ holder, model }: { holder: Lamp; model: LampModel 
       <header>
         <h3>Holds</h3>
         <span className={kg > massKg ? 'state caution' : 'muted'}>
-          <b className="mono">{formatMm(kg)}</b> of <b className="mono">{formatMm(massKg)}</b> kg
+          <b className="mono">{formatKg(kg)}</b> of <b className="mono">{formatKg(massKg)}</b> kg
         </span>
         <span className="muted">{inWords(say`metal ${mm(thicknessMm)}`)}</span>
       </header>

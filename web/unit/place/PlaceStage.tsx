@@ -3,6 +3,7 @@ import type { Pose } from '../../../core/body/index.ts';
 import { type Build, type Face, type Id, movedBy, type Position, standingOn } from '../../../core/document/index.ts';
 import {
   dropPlace,
+  footOf,
   freePadNear,
   type Move,
   nudge,
@@ -138,11 +139,16 @@ export function PlaceStage() {
     return found;
   }, [findings]);
 
+  // Holes are those of what touches the skin.
+  const feet = useMemo(
+    () => [...new Set(selection.map((each) => (lamps[each] ? footOf({ lamps }, lamps[each]).id : each)))],
+    [selection, lamps],
+  );
   // Lamps stand back, so that what is under them is seen.
   const dimmed = useMemo(() => new Map(Object.keys(lamps).map((lampId) => [lampId, 0.3])), [lamps]);
   const holes = useCallback(
-    (layout: SheetLayout) => <HoleLayer build={build} layout={layout} selection={selection} />,
-    [build, selection],
+    (layout: SheetLayout) => <HoleLayer build={build} layout={layout} selection={feet} />,
+    [build, feet],
   );
   const rowModel = shelf.find((entry) => entry.model.key === row?.modelKey)?.model;
   const ghost = useCallback(
@@ -230,7 +236,7 @@ export function PlaceStage() {
             }}
           />
         )}
-        {overlay === 'holes' && <HolesPanel selection={selection} onSelect={select} />}
+        {overlay === 'holes' && <HolesPanel selection={feet} onSelect={select} />}
         {overlay !== 'holes' && single && <LampPanel lamp={single} />}
         {field && single && <FieldMap field={field} tag={single.tag} carrier={carrierName(body, single)} />}
         {overlay !== 'holes' && selection.length > 1 && <GroupPanel ids={selection} />}
