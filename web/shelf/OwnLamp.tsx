@@ -1,12 +1,12 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
 import { Alert, Button, Form, Input, Modal, Select } from 'antd';
 import { useState } from 'react';
-import { LampKind, LampModel, LightColour, MountKind, type ShelfEntry } from '../../core/document/index.ts';
+import { givesLight, LampKind, LampModel, LightColour, MountKind, type ShelfEntry } from '../../core/document/index.ts';
 import { ampsOfWatts, labelDoubts, MOUNTS } from '../../core/place/index.ts';
 import { errorSentence, usePutOnShelfMutation } from '../app/api.ts';
 import { LengthField } from '../ui/LengthField.tsx';
 import { NumberInput } from '../ui/NumberInput.tsx';
-import { PURPOSE_WORDS, startOf } from './ownLampStart.ts';
+import { PURPOSE_WORDS, startOf, withMount } from './ownLampStart.ts';
 
 const asOptions = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 
@@ -16,6 +16,10 @@ type Values = Omit<LampModel, 'mounts'> & {
   priceMarks: number;
   onHand: number;
 };
+
+/** What does neither turn nor tilt is fixed. */
+const aimOf = ({ aim }: Pick<Values, 'aim'>): LampModel['aim'] =>
+  aim?.turnDeg || aim?.tiltDeg ? { turnDeg: aim.turnDeg ?? 0, tiltDeg: aim.tiltDeg ?? 0 } : null;
 
 /** A lamp of the shop's own, from its label; one that is there already becomes a new version, and units keep theirs. */
 export function OwnLamp({
@@ -36,7 +40,8 @@ export function OwnLamp({
 
   const entryOf = (values: Values): ShelfEntry | null => {
     const { mount, watts: _, priceMarks, onHand, ...rest } = values;
-    const parsed = LampModel.safeParse({ ...start.model, ...rest, mounts: [mount] });
+    const mounts = withMount(start.model, mount);
+    const parsed = LampModel.safeParse({ ...start.model, ...rest, mounts, aim: aimOf(values) });
     if (parsed.success) return { model: parsed.data, priceMarks, onHand };
     const [issue] = parsed.error.issues;
     setWrong(`${issue?.path.join(', ')}: ${issue?.message}`);
@@ -48,7 +53,13 @@ export function OwnLamp({
       form.setFieldsValue({ maximumA: amps, averageA: amps });
     }
     // What is odd is odd before it has a name.
-    const now = { ...start.model, ...form.getFieldsValue(), name: start.model.name || 'a lamp', mounts: [all.mount] };
+    const now = {
+      ...start.model,
+      ...form.getFieldsValue(),
+      aim: aimOf(all),
+      name: start.model.name || 'a lamp',
+      mounts: [all.mount],
+    };
     const parsed = LampModel.safeParse(now);
     setDoubts(parsed.success ? labelDoubts(parsed.data) : []);
     setWrong('');
@@ -97,7 +108,10 @@ export function OwnLamp({
             <Input maxLength={80} />
           </Form.Item>
           <Form.Item label="Kind" name="kind">
-            <Select aria-label="Kind" options={asOptions(LampKind.options.filter((kind) => kind !== 'factory'))} />
+            <Select
+              aria-label="Kind"
+              options={asOptions(LampKind.options.filter((kind) => kind !== 'factory' && givesLight({ kind })))}
+            />
           </Form.Item>
         </div>
         <div className="four">
@@ -183,6 +197,17 @@ export function OwnLamp({
           </Form.Item>
           <Form.Item label="Weight" name="massKg">
             {number('Weight', 'kg', 0.01)}
+          </Form.Item>
+        </div>
+        <div className="four">
+          <Form.Item label="Its foot" name="footMm">
+            <LengthField label="Thickness of its foot" placeholder="not measured" isFine />
+          </Form.Item>
+          <Form.Item label="Turns either way" name={['aim', 'turnDeg']}>
+            {number('Turns either way', '°')}
+          </Form.Item>
+          <Form.Item label="Tilts either way" name={['aim', 'tiltDeg']}>
+            {number('Tilts either way', '°')}
           </Form.Item>
         </div>
         <h3>Ours</h3>

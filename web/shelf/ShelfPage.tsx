@@ -1,7 +1,7 @@
 import { PlusOutlined, SearchOutlined } from '@ant-design/icons';
 import { Button, Input, Segmented } from 'antd';
 import { useRef, useState } from 'react';
-import type { Loom } from '../../core/document/index.ts';
+import { givesLight, type Loom } from '../../core/document/index.ts';
 import { typedFine } from '../../core/units/index.ts';
 import { useSessionQuery, useShelfQuery } from '../app/api.ts';
 import { useApp } from '../app/store.ts';
@@ -13,12 +13,15 @@ import { VirtualRows } from '../ui/VirtualRows.tsx';
 import { LoomForm } from './LoomForm.tsx';
 import { LoomsList } from './LoomsList.tsx';
 import { OwnLamp } from './OwnLamp.tsx';
+import { OwnPart } from './OwnPart.tsx';
+import { PartsShelf } from './PartsShelf.tsx';
 import '../unit/unit.css';
 import './shelf.css';
 
 const ROW_PX = 31;
 const COLUMNS = 11;
 const NEW = 'new';
+const NEW_WORDS = { lamps: 'Own lamp', parts: 'Own part', looms: 'Loom' } as const;
 
 export default function ShelfPage() {
   const { data: entries = [], isLoading } = useShelfQuery();
@@ -28,18 +31,20 @@ export default function ShelfPage() {
   const { data: session } = useSessionQuery();
   const mayPut = session !== undefined && session !== null && session.person.role !== 'owner';
   const { shop } = useShop();
-  const [view, setView] = useState<'lamps' | 'looms'>('lamps');
+  const [view, setView] = useState<'lamps' | 'parts' | 'looms'>('lamps');
   const [loom, setLoom] = useState<Loom | typeof NEW | null>(null);
   /** What is being entered: a new lamp, or the number of one that is changed. */
   const [edited, setEdited] = useState<string | null>(null);
   const words = text.toLowerCase().trim().split(/\s+/);
-  const shown = entries.filter(({ model }) =>
+  const ofView = entries.filter(({ model }) => givesLight(model) === (view === 'lamps'));
+  const shown = ofView.filter(({ model }) =>
     words.every((word) =>
       `${model.key} ${model.name} ${model.kind} ${model.colours.join(' ')} ${model.sealing}`
         .toLowerCase()
         .includes(word),
     ),
   );
+  const Own = view === 'parts' ? OwnPart : OwnLamp;
   return (
     <div className="shelf-page">
       <header className="paper-head">
@@ -50,12 +55,13 @@ export default function ShelfPage() {
           onChange={setView}
           options={[
             { value: 'lamps', label: 'Lamps' },
+            { value: 'parts', label: 'Brackets and other parts' },
             { value: 'looms', label: 'Looms' },
           ]}
         />
-        {view === 'lamps' && (
+        {view !== 'looms' && (
           <span className="muted">
-            {shown.length} of {entries.length} lamps
+            {shown.length} of {ofView.length} {view}
           </span>
         )}
         <Input
@@ -72,86 +78,95 @@ export default function ShelfPage() {
           <Button
             type="primary"
             icon={<PlusOutlined />}
-            onClick={() => (view === 'lamps' ? setEdited(NEW) : setLoom(NEW))}
+            onClick={() => (view === 'looms' ? setLoom(NEW) : setEdited(NEW))}
           >
-            {view === 'lamps' ? 'Own lamp' : 'Loom'}
+            {NEW_WORDS[view]}
           </Button>
         )}
       </header>
       <section className="shelf-scroll" aria-label="Shelf" tabIndex={0} ref={shelf}>
         {view === 'looms' && shop && <LoomsList shop={shop} text={text} onEdit={setLoom} />}
-        <table className="plain parts-table" hidden={view === 'looms'}>
-          <thead>
-            <tr>
-              <th>Lamp</th>
-              <th>Number</th>
-              <th>Colours</th>
-              <th className="right">Face, {unit}</th>
-              <th className="right">A mean / all</th>
-              <th className="right">Volts</th>
-              <th>Mount</th>
-              <th>In the box, and sold apart</th>
-              <th className="right">Warranty</th>
-              <th className="right">Marks</th>
-              <th className="right">On hand</th>
-            </tr>
-          </thead>
-          <VirtualRows items={shown} keyOf={({ model }) => model.key} scroller={shelf} rowPx={ROW_PX} columns={COLUMNS}>
-            {({ model, priceMarks, onHand }) => (
-              <tr key={model.key}>
-                <td>
-                  <FaceSwatch model={model} />{' '}
-                  {mayPut ? (
-                    <button type="button" className="link" onClick={() => setEdited(model.key)}>
-                      <b>{model.name}</b>
-                    </button>
-                  ) : (
-                    <b>{model.name}</b>
-                  )}{' '}
-                  {model.light === 'filament' && <span className="chip">filament</span>}
-                </td>
-                <td className="mono">{model.key}</td>
-                <td>
-                  {model.colours.map((colour) => (
-                    <i key={colour} className="colour-dot" style={{ background: LIGHT[colour] }} title={colour} />
-                  ))}
-                </td>
-                <td className="right mono">{faceSize(model.face, unit)}</td>
-                <td className="right mono">
-                  {model.averageA} / {model.maximumA}
-                </td>
-                <td className="right mono">
-                  {model.voltage.minimumV}–{model.voltage.maximumV}
-                </td>
-                <td>
-                  {model.mounts[0]!.kind}
-                  {model.mounts[0]!.holes > 0 && (
-                    <span className="mono muted">
-                      {' '}
-                      {model.mounts[0]!.holes} × {typedFine(model.mounts[0]!.holeMm, unit)}
-                    </span>
-                  )}
-                </td>
-                <td>
-                  {model.kitContents.map((item) => (
-                    <span key={item} className="chip">
-                      {item}
-                    </span>
-                  ))}
-                  {model.soldApart.map((item) => (
-                    <span key={item.partKey} className="chip apart">
-                      {item.name} apart
-                    </span>
-                  ))}
-                </td>
-                <td className="right mono">{model.warrantyMonths} mo</td>
-                <td className="right mono">{priceMarks}</td>
-                <td className="right mono">{onHand}</td>
+        {view === 'parts' && <PartsShelf entries={shown} onEdit={mayPut ? setEdited : undefined} />}
+        {view === 'lamps' && (
+          <table className="plain parts-table">
+            <thead>
+              <tr>
+                <th>Lamp</th>
+                <th>Number</th>
+                <th>Colours</th>
+                <th className="right">Face, {unit}</th>
+                <th className="right">A mean / all</th>
+                <th className="right">Volts</th>
+                <th>Mount</th>
+                <th>In the box, and sold apart</th>
+                <th className="right">Warranty</th>
+                <th className="right">Marks</th>
+                <th className="right">On hand</th>
               </tr>
-            )}
-          </VirtualRows>
-        </table>
-        {view === 'lamps' && !isLoading && shown.length === 0 && (
+            </thead>
+            <VirtualRows
+              items={shown}
+              keyOf={({ model }) => model.key}
+              scroller={shelf}
+              rowPx={ROW_PX}
+              columns={COLUMNS}
+            >
+              {({ model, priceMarks, onHand }) => (
+                <tr key={model.key}>
+                  <td>
+                    <FaceSwatch model={model} />{' '}
+                    {mayPut ? (
+                      <button type="button" className="link" onClick={() => setEdited(model.key)}>
+                        <b>{model.name}</b>
+                      </button>
+                    ) : (
+                      <b>{model.name}</b>
+                    )}{' '}
+                    {model.light === 'filament' && <span className="chip">filament</span>}
+                  </td>
+                  <td className="mono">{model.key}</td>
+                  <td>
+                    {model.colours.map((colour) => (
+                      <i key={colour} className="colour-dot" style={{ background: LIGHT[colour] }} title={colour} />
+                    ))}
+                  </td>
+                  <td className="right mono">{faceSize(model.face, unit)}</td>
+                  <td className="right mono">
+                    {model.averageA} / {model.maximumA}
+                  </td>
+                  <td className="right mono">
+                    {model.voltage.minimumV}–{model.voltage.maximumV}
+                  </td>
+                  <td>
+                    {model.mounts[0]!.kind}
+                    {model.mounts[0]!.holes > 0 && (
+                      <span className="mono muted">
+                        {' '}
+                        {model.mounts[0]!.holes} × {typedFine(model.mounts[0]!.holeMm, unit)}
+                      </span>
+                    )}
+                  </td>
+                  <td>
+                    {model.kitContents.map((item) => (
+                      <span key={item} className="chip">
+                        {item}
+                      </span>
+                    ))}
+                    {model.soldApart.map((item) => (
+                      <span key={item.partKey} className="chip apart">
+                        {item.name} apart
+                      </span>
+                    ))}
+                  </td>
+                  <td className="right mono">{model.warrantyMonths} mo</td>
+                  <td className="right mono">{priceMarks}</td>
+                  <td className="right mono">{onHand}</td>
+                </tr>
+              )}
+            </VirtualRows>
+          </table>
+        )}
+        {view !== 'looms' && !isLoading && shown.length === 0 && (
           <p className="empty">Nothing on the shelf is called that.</p>
         )}
       </section>
@@ -166,7 +181,7 @@ export default function ShelfPage() {
         />
       )}
       {edited !== null && (
-        <OwnLamp
+        <Own
           entry={entries.find(({ model }) => model.key === edited) ?? null}
           keys={entries.map(({ model }) => model.key)}
           onClose={() => setEdited(null)}

@@ -40,3 +40,12 @@ export function startOf(entry: ShelfEntry | null, keys: readonly string[]): Shel
     },
   };
 }
+
+/** A model's mounts with the first as typed: its measured holes stay while it has as many of that size. */
+export function withMount(
+  { mounts: [first, ...others] }: LampModel,
+  typed: Pick<LampModel['mounts'][number], 'kind' | 'holes' | 'holeMm'>,
+): LampModel['mounts'] {
+  const isSame = first?.kind === typed.kind && first.holes === typed.holes && first.holeMm === typed.holeMm;
+  return [{ ...typed, places: isSame ? first.places : null }, ...others];
+}
