@@ -41,6 +41,7 @@ export {
   lights,
   NOTHING_DONE,
   newBuild,
+  OldHole,
   OwnOutlines,
   PadTaken,
   Photo,

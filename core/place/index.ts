@@ -21,7 +21,7 @@ export { leaveOperation, placeOnPadOperation, standOperation } from './lamps/pad
 export { usualLamps } from './lamps/usualLamps.ts';
 export { LEVEL_MM, levelRows } from './levelRows.ts';
 export { aimWords, mirroredAim, outwards, turnedTo } from './mounting/aim.ts';
-export { boltThrough, rivetFor, type StackBolt } from './mounting/fasteners.ts';
+export { boltThrough, plugFor, rivetFor, type StackBolt } from './mounting/fasteners.ts';
 export { magnetHold } from './mounting/magnetHold.ts';
 export {
   allHoles,
@@ -72,6 +72,7 @@ export {
   sidelessName,
   skinUnder,
 } from './papers/holeList.ts';
+export { type OldHoleFate, oldHoleFates, oldHoleRows } from './papers/oldHoles.ts';
 export { tapeSheet } from './papers/tapeSheet.ts';
 export {
   type Arrangement,

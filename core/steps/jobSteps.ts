@@ -8,7 +8,7 @@ import type { AssessedFeed } from '../circuit/index.ts';
 import { type Build, givesLight, type Lamp, type Loom, type Slot, type Wire } from '../document/index.ts';
 import { type Feed, isRun, seatOf, sourceInBox } from '../graph/index.ts';
 import { cutList, loomEnds, methodOf, shortMm, terminalFor } from '../harness/index.ts';
-import { holeList, housings } from '../place/index.ts';
+import { holeList, housings, oldHoleRows } from '../place/index.ts';
 import { gaugeName, run, say, type Words } from '../units/index.ts';
 import { faceSteps } from './faceSteps.ts';
 import { endsOf, MINUTES, step, tagsOf, type Unordered } from './makeStep.ts';
@@ -109,6 +109,13 @@ function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unorde
   });
   return { runs, joins: [...leads, ...joins] };
 }
+
+/** Old holes that nothing uses are closed before the covers hide them. */
+const closingWords = (build: Build): string[] => {
+  const rows = oldHoleRows(build);
+  if (rows.length === 0) return [];
+  return [`Old holes: ${rows.map(({ count, closedWith }) => `${count} × ${closedWith.toLowerCase()}`).join(', ')}.`];
+};
 
 /** Fuses that are in a pocket while somebody works: those of new feeds, and the unit's own ahead of leads that are cut. */
 function fusesOut(build: Build, feeds: readonly AssessedFeed[]): string[] {
@@ -251,8 +258,8 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
     step({
       key: 'close',
       title: 'Close up',
-      detail: 'Grommets seated and sealed, covers back, tools counted.',
-      minutes: 10,
+      detail: [...closingWords(build), 'Grommets seated and sealed, covers back, tools counted.'].join(' '),
+      minutes: 10 + 2 * oldHoleRows(build).reduce((sum, { count }) => sum + count, 0),
     }),
     step({
       key: 'fuse',

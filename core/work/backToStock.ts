@@ -4,9 +4,8 @@ import type { Body } from '../body/index.ts';
 import type { Build, Plug } from '../document/index.ts';
 import { isUnits, plugOfSource, seatOf, sourceInBox, switchesToFit, wiresRun } from '../graph/index.ts';
 import { terminalFor } from '../harness/index.ts';
-import { compareTags, formatMm, type HoleRow, holeList, housings, tagList } from '../place/index.ts';
+import { compareTags, formatMm, type HoleRow, holeList, housings, plugFor, tagList } from '../place/index.ts';
 import { leadAround, ownLead } from '../planning/index.ts';
-import type { Millimetres } from '../units/index.ts';
 
 export interface StockStep {
   title: string;
@@ -18,11 +17,6 @@ export interface BackToStock {
   /** What has to be bought for it. */
   parts: { name: string; quantity: number }[];
 }
-
-/** Blanking plugs by the hole they close, mm (common trade sizes, from memory). */
-const PLUGS_MM = [3.2, 5, 6.5, 8.5, 10.5, 13, 16, 20, 25, 32, 40, 50, 60, 76, 102];
-
-const plugFor = (holeMm: Millimetres): number | null => PLUGS_MM.find((size) => size >= holeMm - 0.4) ?? null;
 
 /** Do only lamps of the unit's own hang on a plug's pins, as far as they are in the circuit? */
 const isOwnOnly = (build: Build, plug: Plug): boolean =>

@@ -129,8 +129,8 @@ const STEPS: Step[] = [
   // Which switch it is may be said from then on; nobody had.
   { name: 'AllowSwitchParts', to: 11, up: (document) => document },
   { name: 'AddWiringHabits', to: 12, up: (document) => ({ habits: {}, ...document }) },
-  // Nothing but lamps was placed before, each on the skin and straight.
-  { name: 'AllowBracketsAndAim', to: 13, up: (document) => document },
+  // Nothing but lamps was placed before, each on the skin and straight; old holes were nowhere.
+  { name: 'AddBracketsAimAndOldHoles', to: 13, up: (document) => ({ oldHoles: {}, ...document }) },
 ];
 
 /** Steps that were one until version 4, by the key that was ticked then. Time stays with the step that kept its name. */

@@ -24,6 +24,7 @@ const BY_OWN_ID = [
   'factoryLamps',
   'plugs',
   'trim',
+  'oldHoles',
   'photos',
 ] as const satisfies readonly (keyof Build)[];
 

@@ -328,6 +328,7 @@ describe('stored documents', () => {
     const { schemaVersion, ...kept } = FROZEN_VERSION_12;
     expect(schemaVersion).toBe(12);
     expect(migrated.value).toMatchObject({ ...kept, habits: { ground: 'bus' } });
+    expect(migrated.value.oldHoles).toEqual({});
     expect(Object.values(migrated.value.lamps).flatMap(({ pad, aim }) => pad ?? aim ?? [])).toEqual([]);
     expect(Object.values(migrated.value.models).map(({ holds, aim, footMm }) => holds ?? aim ?? footMm)).toEqual(
       Object.keys(kept.models).map(() => null),

@@ -590,6 +590,9 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
     case 'recordTrim':
       draft.trim[op.trim.id] = op.trim;
       return;
+    case 'recordOldHole':
+      draft.oldHoles[op.hole.id] = op.hole;
+      return;
     case 'addPhoto':
       return addNew(draft.photos, op.photo, 'photo');
     case 'removeSurveyItem':

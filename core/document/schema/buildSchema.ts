@@ -199,6 +199,16 @@ export const Trim = z.object({
 });
 export type Trim = z.infer<typeof Trim>;
 
+/** A hole that the unit came with, of a lamp or whatever was there before. */
+export const OldHole = z.object({
+  id: Id,
+  face: Face,
+  position: Position.describe('its middle, on the skin'),
+  diameterMm: upTo<Millimetres>(200),
+  note: line(80),
+});
+export type OldHole = z.infer<typeof OldHole>;
+
 /** A picture kept with the unit; its bytes are kept by the server under the same id. */
 export const Photo = z.object({
   id: Id,
@@ -288,6 +298,7 @@ export const Build = z.object({
   factoryLamps: table(Id, FactoryLamp, 200),
   plugs: table(Id, Plug, 200),
   trim: table(Id, Trim, 200),
+  oldHoles: table(Id, OldHole, 200).describe('that the unit came with'),
   photos: table(Id, Photo, 500),
   survey: table(key(60), SurveyAnswer, 200).describe('by the key of the checklist line'),
   rules: z.object({
@@ -370,6 +381,7 @@ export function newBuild(given: NewBuild): Build {
     factoryLamps: {},
     plugs: {},
     trim: {},
+    oldHoles: {},
     ...NOTHING_DONE,
     rules: { packIds: [...given.packIds], own: {} },
   };

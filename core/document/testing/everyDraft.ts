@@ -216,6 +216,10 @@ export function draftOfEachKind(build: Build): Drafts {
       kind: 'standLamps',
       stands: [{ lampId: lamp.id, pad: { onId: id.holder!, index: 0 }, position: { ...AT, zMm: 950 }, face: 'top' }],
     },
+    recordOldHole: {
+      kind: 'recordOldHole',
+      hole: { id: ids(), face: 'rear', position: AT, diameterMm: 9.5, note: 'of the old lamp' },
+    },
     measureBase: {
       kind: 'measureBase',
       modelKey: lamp.modelKey,

@@ -58,3 +58,9 @@ export function rivetFor(
   const lengthMm = rivet?.lengthsMm.find((length) => length >= gripMm + RIVET_OVER * rivet.diameterMm);
   return rivet && lengthMm !== undefined ? { diameterMm: rivet.diameterMm, lengthMm } : null;
 }
+
+/** Blanking plugs by the hole they close, mm (common trade sizes, from memory). */
+const PLUGS_MM = [3.2, 5, 6.5, 8.5, 10.5, 13, 16, 20, 25, 32, 40, 50, 60, 76, 102];
+
+/** The blanking plug for a hole; null for one that takes a patch. */
+export const plugFor = (holeMm: Millimetres): number | null => PLUGS_MM.find((size) => size >= holeMm - 0.4) ?? null;

@@ -9,6 +9,7 @@ import { carrierOf } from '../lampMemo.ts';
 import { housings } from '../lamps/jobs.ts';
 import { bitsFor, cornersOf, type Drilling, drillingOf, type HolePurpose, type Slot } from '../mounting/mounts.ts';
 import { compareTags } from '../tags.ts';
+import { reusedHoles } from './oldHoles.ts';
 
 /** What a hole is made with, in the order in which one works through them. */
 export const HOLE_TOOLS = ['twist bit', 'step bit', 'hole saw', 'jigsaw'] as const;
@@ -101,6 +102,8 @@ export const sidelessName = ({ name }: Pick<BodyPart, 'name'>): string => name.r
 /** What stands for a part and its twin on the other side: they are drilled alike. */
 export const sidelessKey = (part: BodyPart | null): string => part?.id.replace(/-(left|right)$/, '') ?? 'none';
 
+const NONE_THERE: ReadonlySet<number> = new Set();
+
 interface Cut {
   tool: HoleTool;
   diameterMm: Millimetres;
@@ -108,8 +111,13 @@ interface Cut {
   purpose: HolePurpose;
 }
 
-function cutsOf({ holes, slots }: Pick<Drilling, 'holes' | 'slots'>, skin: Skin): Cut[] {
-  const round = [...holes, ...slots.flatMap(cornersOf)].map(
+/** `there`: holes that are in the skin already, by their place in the drilling. */
+function cutsOf(
+  { holes, slots }: Pick<Drilling, 'holes' | 'slots'>,
+  skin: Skin,
+  there: ReadonlySet<number> = NONE_THERE,
+): Cut[] {
+  const round = [...holes.filter((_, index) => !there.has(index)), ...slots.flatMap(cornersOf)].map(
     ({ diameterMm, purpose }): Cut => ({ tool: toolFor(diameterMm, skin), diameterMm, slot: null, purpose }),
   );
   const cut = slots.map((slot): Cut => ({ tool: 'jigsaw', diameterMm: slot.heightMm, slot, purpose: 'corner' }));
@@ -156,13 +164,14 @@ const switchRows = (build: Build): HoleRow[] =>
 
 function lampRows(build: Build, body: Body): HoleRow[] {
   const rows = new Map<string, HoleRow>();
+  const reused = reusedHoles(build);
   for (const lamp of housings(build).sort((a, b) => compareTags(a.tag, b.tag))) {
     const model = build.models[lamp.modelKey];
     if (!model || model.kind === 'factory') continue;
     const drilling = drillingOf(lamp, model);
     const part = carrierOf(body, lamp, model);
     const skin = skinUnder(part);
-    for (const { tool, diameterMm, slot, purpose } of cutsOf(drilling, skin)) {
+    for (const { tool, diameterMm, slot, purpose } of cutsOf(drilling, skin, reused.get(lamp.id))) {
       const filled = FILLED[purpose] ?? 'none';
       const size = slot ? `${slot.widthMm} x ${slot.heightMm}` : String(diameterMm);
       const depth = depthBehind(build, body, part);

@@ -24,6 +24,7 @@ import {
   magnetHold,
   mountOf,
   nudge,
+  oldHoleFates,
   type PlacedHole,
   placedHoles,
   tagList,
@@ -463,6 +464,20 @@ function holesMeet(context: CheckContext): Hit[] {
   return hits;
 }
 
+/** A new hole that runs into an old one tears out with it. */
+const oldHolesMeet = ({ build }: CheckContext): Hit[] =>
+  oldHoleFates(build).flatMap(({ old, fate }): Hit[] =>
+    fate.kind === 'clash'
+      ? [
+          {
+            severity: 'stop',
+            message: say`A hole of ${fate.by.tag} and an old one of ${fine(old.diameterMm)} ${fate.betweenMm < 0 ? 'overlap' : say`leave only ${mm(fate.betweenMm)} of skin between them`}.`,
+            lampIds: [fate.by.id],
+          },
+        ]
+      : [],
+  );
+
 export const MOUNT_RULES: readonly FindingRule[] = [
   {
     code: 'M12',
@@ -552,7 +567,7 @@ export const MOUNT_RULES: readonly FindingRule[] = [
     reason: 'Too little skin beside a hole tears out.',
     wayOut: 'Move the lamp',
     source: 'Common practice, no source: a diameter of skin beside a hole (at most 15 mm), 4 mm between holes',
-    check: (context) => [...nearEdge(context), ...holesMeet(context)],
+    check: (context) => [...nearEdge(context), ...holesMeet(context), ...oldHolesMeet(context)],
   },
   {
     code: 'V5',

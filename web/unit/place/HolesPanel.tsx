@@ -5,6 +5,7 @@ import { behindKey, type HoleRow, holeList, NOTHING_BEHIND, sidelessName, tagLis
 import { useUnit } from '../useUnit.ts';
 import { BaseSection } from './BaseSection.tsx';
 import { HoleRowLine } from './HoleRowLine.tsx';
+import { OldHoles } from './OldHoles.tsx';
 
 const count = (rows: readonly HoleRow[], isSlot: boolean): number =>
   rows.filter(({ slot }) => (slot !== null) === isSlot).reduce((sum, row) => sum + row.count, 0);
@@ -69,6 +70,7 @@ export function HolesPanel({ selection, onSelect }: { selection: readonly Id[]; 
           <BaseSection lamp={chosen} model={model} />
         </>
       )}
+      <OldHoles beside={chosen} />
       {mayEdit && selection.length === 0 && unknown.size > 0 && (
         <>
           <h3>What lies behind</h3>
