@@ -17,7 +17,7 @@ export { carrierOf, lampMemo } from './lampMemo.ts';
 export { housings, isHousing, jobModels, jobName, shareHousing } from './lamps/jobs.ts';
 export { ampsOfWatts, labelDoubts, nextModelKey, PLAIN_LAMP } from './lamps/lampLabel.ts';
 export { dropPlace, mirrorOperations, placeLampOperation } from './lamps/newLamps.ts';
-export { leaveOperation, placeOnPadOperation, standOperation } from './lamps/padLamps.ts';
+export { leaveOperation, placeOnPadOperation, standOperations } from './lamps/padLamps.ts';
 export { usualLamps } from './lamps/usualLamps.ts';
 export { LEVEL_MM, levelRows } from './levelRows.ts';
 export { aimWords, mirroredAim, outwards, turnedTo } from './mounting/aim.ts';

@@ -43,20 +43,18 @@ export function placeOnPadOperation(
   return { kind: 'placeLamps', lamps: withFurtherJobs(lamps, model, newId), models: [model, ...jobModels(model)] };
 }
 
-/** The operation that puts a lamp of the unit on a place of a bracket; its twin goes on the bracket's twin. */
-export function standOperation(
-  build: Build,
-  lamp: Lamp,
-  holder: Lamp,
-  known: KnownPad,
-): Extract<OperationDraft, { kind: 'standLamps' }> {
+/** The operations that put a lamp of the unit on a place of a bracket, its twin on the bracket's twin; upright they look out. */
+export function standOperations(build: Build, lamp: Lamp, holder: Lamp, known: KnownPad): OperationDraft[] {
   const twin = twinOf(build, lamp);
   const other = twin ? mirroredPad(build, holder, known) : null;
-  const goes = twin && other && (!other.by || other.by.id === twin.id);
-  return {
-    kind: 'standLamps',
-    stands: [{ lampId: lamp.id, ...standOn(holder, known) }, ...(goes ? [{ lampId: twin.id, ...other.stand }] : [])],
-  };
+  const stands = [{ lampId: lamp.id, ...standOn(holder, known) }];
+  if (twin && other && (!other.by || other.by.id === twin.id)) stands.push({ lampId: twin.id, ...other.stand });
+  const model = build.models[lamp.modelKey];
+  const aims = stands.flatMap(({ lampId, face, pad }): OperationDraft[] => {
+    const { aim } = model ? uprightAim(model, face, build.lamps[pad.onId]!) : {};
+    return aim ? [{ kind: 'editLamps', lampIds: [lampId], changes: { aim } }] : [];
+  });
+  return [{ kind: 'standLamps', stands }, ...aims];
 }
 
 /** The operation that takes a lamp and its twin off their brackets: they stay where they are, to be set on the skin. */

@@ -6,7 +6,7 @@ import { bodyOf } from '../../body/index.ts';
 import { type Build, standingOn } from '../../document/index.ts';
 import { moveTo, nudge } from '../arrange.ts';
 import { mirrorOperations } from '../lamps/newLamps.ts';
-import { leaveOperation, placeOnPadOperation, standOperation } from '../lamps/padLamps.ts';
+import { leaveOperation, placeOnPadOperation, standOperations } from '../lamps/padLamps.ts';
 import { copyLayout } from '../rows.ts';
 import { boltThrough, rivetFor } from './fasteners.ts';
 import { drillingOf } from './mounts.ts';
@@ -111,7 +111,7 @@ describe('what stands on a bracket', () => {
     expect(standingOn(off, tagged(off, 'H1').id).map(({ tag }) => tag)).toEqual(['H2']);
     expect(tagged(off, 'L1').position).toEqual(tagged(build, 'L1').position);
     const holder = tagged(off, 'H1');
-    const back = applied(off, [standOperation(off, tagged(off, 'L1'), holder, padsOf(off, holder)[0]!)]);
+    const back = applied(off, standOperations(off, tagged(off, 'L1'), holder, padsOf(off, holder)[0]!));
     expect(tagged(back, 'L1')).toEqual(tagged(build, 'L1'));
   });
 
@@ -139,6 +139,18 @@ describe('pairs of brackets', () => {
     expect([left, right].map(({ aim }) => aim)).toEqual([
       { turnDeg: 180, tiltDeg: 0 },
       { turnDeg: 180, tiltDeg: 0 },
+    ]);
+  });
+
+  it('take a pair that is on the unit already, upright and looking where they do', () => {
+    const { build } = testTruck()
+      .lamp('HB-2002', 'rear', { yMm: 700, zMm: 1000 })
+      .lamp('FL-0701', 'rear', { yMm: 300, zMm: 1000 });
+    const holder = tagged(build, 'H1');
+    const stood = applied(build, standOperations(build, tagged(build, 'L1'), holder, padsOf(build, holder)[0]!));
+    expect(['L1', 'R1'].map((tag) => tagged(stood, tag)).map(({ face, aim, pad }) => [face, aim, pad!.onId])).toEqual([
+      ['top', { turnDeg: 180, tiltDeg: 0 }, tagged(build, 'H1').id],
+      ['top', { turnDeg: 180, tiltDeg: 0 }, tagged(build, 'H2').id],
     ]);
   });
 

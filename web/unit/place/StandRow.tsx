@@ -1,7 +1,7 @@
 import { Select } from 'antd';
 import type { BodyPart } from '../../../core/body/index.ts';
 import type { Lamp, LampModel } from '../../../core/document/index.ts';
-import { footOf, leaveOperation, padBolt, padsOf, standOperation, tagList } from '../../../core/place/index.ts';
+import { footOf, leaveOperation, padBolt, padsOf, standOperations, tagList } from '../../../core/place/index.ts';
 import { fine, mm, say } from '../../../core/units/index.ts';
 import { useWords } from '../../app/useWords.ts';
 import { useUnit } from '../useUnit.ts';
@@ -21,7 +21,7 @@ export function StandRow({ lamp, model, part }: { lamp: Lamp; model: LampModel; 
   const choose = (value: string) => {
     if (value === SKIN) return act(leaveOperation(build, lamp));
     const chosen = places.find(({ known }) => keyOf(known.taken) === value);
-    return chosen && act(standOperation(build, lamp, chosen.each, chosen.known));
+    return chosen && act(...standOperations(build, lamp, chosen.each, chosen.known));
   };
   const onSkin = part ? (
     <span>
