@@ -1,4 +1,5 @@
 export {
+  aimed,
   BEARINGS,
   BEHIND,
   CELL_DEG,

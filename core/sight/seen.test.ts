@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { modelByKey } from '../../demo/shelf.ts';
+import { testTruck } from '../../demo/testUnit.ts';
 import { type Body, makeBody } from '../body/index.ts';
 import type { Lamp, LampModel } from '../document/index.ts';
+import { aimed, BEHIND, CELL_DEG, cellOf, HEIGHTS, lampFields } from './field.ts';
 import { glareOf } from './glare.ts';
 import { bearingWords, hiddenFrom, neededBearings, sideWords } from './seen.ts';
 
@@ -94,5 +96,37 @@ describe('glare', () => {
     const bar = modelByKey('EB-1201');
     expect(glareOf(body, lampOf(bar, 'top', 930, 0, 2640), bar)).toBeNull();
     expect(glareOf(bodyOf('tilt-trailer'), lampOf(flood, 'front', 2000, 0, 1000), flood)).toBeNull();
+  });
+});
+
+describe('an aimed lamp', () => {
+  const near = (found: readonly number[], wanted: readonly number[]) =>
+    wanted.forEach((value, index) => expect(found[index]).toBeCloseTo(value, 9));
+  const [cos, sin] = [Math.cos(Math.PI / 18), Math.sin(Math.PI / 18)];
+
+  it('looks clockwise from straight out, seen from above, and up; on top from straight ahead', () => {
+    near(aimed('rear', { turnDeg: 0, tiltDeg: 0 }), [1, 0, 0]);
+    // Clockwise from straight behind is to the unit's left, where y is over 0.
+    near(aimed('rear', { turnDeg: 90, tiltDeg: 0 }), [0, 1, 0]);
+    near(aimed('front', { turnDeg: 90, tiltDeg: 0 }), [0, -1, 0]);
+    near(aimed('left', { turnDeg: 90, tiltDeg: 0 }), [-1, 0, 0]);
+    near(aimed('right', { turnDeg: 90, tiltDeg: 0 }), [1, 0, 0]);
+    near(aimed('top', { turnDeg: 180, tiltDeg: 0 }), [1, 0, 0]);
+    near(aimed('rear', { turnDeg: 0, tiltDeg: -10 }), [cos, 0, -sin]);
+  });
+
+  it('is seen from where it looks, and not from behind it, upright too', () => {
+    const { build, body } = testTruck().lamp('FL-0701', 'top', { xMm: 1200, yMm: 0 }, { single: true });
+    const [lamp] = Object.values(build.lamps);
+    const level = HEIGHTS / 2;
+    const seenFrom = (aim: { turnDeg: number; tiltDeg: number } | undefined, bearing: number) => {
+      const turned = { ...build, lamps: { [lamp!.id]: { ...lamp!, aim } } };
+      return lampFields(turned, body, [lamp!.id])[0]!.cells[cellOf(bearing / CELL_DEG, level)] !== BEHIND;
+    };
+    expect([0, 90, 180, 270].map((bearing) => seenFrom(undefined, bearing))).toEqual([true, true, true, true]);
+    const ahead = { turnDeg: 0, tiltDeg: 0 };
+    expect([0, 60, 180, 240].map((bearing) => seenFrom(ahead, bearing))).toEqual([true, true, false, false]);
+    const right = { turnDeg: 90, tiltDeg: 0 };
+    expect([30, 90, 180, 270].map((bearing) => seenFrom(right, bearing))).toEqual([true, true, true, false]);
   });
 });

@@ -15,6 +15,7 @@ import { dropOn, footOf, housingOf } from '../../core/place/index.ts';
 import type { LampField } from '../../core/sight/index.ts';
 import type { LengthUnit } from '../../core/units/index.ts';
 import { useSize } from '../app/useSize.ts';
+import { AimLines } from './AimLines.tsx';
 import { AlignLines } from './AlignLines.tsx';
 import { movedLamp, withTwinIds } from './drag.ts';
 import { FindingMarks } from './FindingMarks.tsx';
@@ -217,6 +218,7 @@ export function Sheet(props: SheetProps) {
                 carrier={carrierOfLamp}
               />
             )}
+            <AimLines marks={resting} lamps={lamps} layout={layout} />
             <RestingLamps marks={resting} brightness={brightness} />
           </svg>
           <svg ref={svg} className="live" width={size.width} height={size.height} role="group" {...pointer.handlers}>
