@@ -1,14 +1,12 @@
 /** Steps at the faces of a unit: holes as its lamps' bases ask for them, and mounting as each is held. */
 import { type Body, raisesParts } from '../body/index.ts';
-import type { Build, Face, Lamp, LampModel, MountKind } from '../document/index.ts';
+import type { Build, Face, Lamp, MountKind } from '../document/index.ts';
 import {
   aimWords,
-  allHoles,
   carrierOf,
   compareTags,
   cutLengthMm,
   discsFor,
-  drillingOf,
   footOf,
   type HoleRow,
   holeList,
@@ -52,17 +50,12 @@ const byFace = (build: Build, lamps: readonly Lamp[]): [Face, Lamp[]][] =>
     lamps.filter((lamp) => footOf(build, lamp).face === face).sort((a, b) => compareTags(a.tag, b.tag)),
   ]).filter(([, list]) => list.length > 0);
 
-const holesIn = (build: Build, lamp: Lamp) => {
-  const model = build.models[lamp.modelKey];
-  return model ? allHoles(drillingOf(lamp, model)) : [];
-};
+const countOf = ({ byLamp }: HoleRow, lamps: readonly Lamp[]): number =>
+  lamps.reduce((sum, { id }) => sum + (byLamp[id] ?? 0), 0);
 
-/** Every hole of a lamp's base with its final bit. */
-const drillMinutes = (body: Body, lamp: Lamp, model: LampModel): number =>
-  allHoles(drillingOf(lamp, model)).reduce(
-    (sum, { diameterMm }) => sum + bitMinutes(diameterMm, skinUnder(carrierOf(body, lamp, model))),
-    0,
-  );
+/** Something of every round hole that is drilled for a lamp; what is there already is not. */
+const overHoles = (rows: readonly HoleRow[], lamp: Lamp, each: (row: HoleRow) => number): number =>
+  rows.reduce((sum, row) => sum + (row.slot ? 0 : countOf(row, [lamp]) * each(row)), 0);
 
 /** Lamps whose twin is done in an earlier step, or earlier in the same. */
 function secondsOf(build: Build, lamps: readonly Lamp[]): ReadonlySet<string> {
@@ -203,7 +196,7 @@ export function faceSteps(
   const mounts: Unordered[] = [];
   for (const [face, list] of byFace(build, lamps)) {
     const where = FACE_NAMES[face];
-    const drilled = list.filter((lamp) => holesIn(build, lamp).length > 0);
+    const drilled = list.filter((lamp) => all.some((row) => row.lamps.includes(lamp)));
     if (drilled.length > 0) {
       const rows = rowsOf(all, drilled);
       const isGuess = rows.some(({ isMeasured }) => !isMeasured);
@@ -220,7 +213,7 @@ export function faceSteps(
             where,
             tools: [...WAYS_TO_MARK, ...(isGuess ? [] : ['drilling template']), say`pilot bit ${fine(PILOT_MM)}`],
             measures: lampMeasures(drilled),
-            minutes: MINUTES.layOut + sum(drilled, (lamp) => holesIn(build, lamp).length * MINUTES.pilot),
+            minutes: MINUTES.layOut + sum(drilled, (lamp) => overHoles(rows, lamp, () => MINUTES.pilot)),
           },
           drilled,
         ),
@@ -240,7 +233,7 @@ export function faceSteps(
               'deburring tool',
             ],
             minutes:
-              sum(drilled, (lamp) => drillMinutes(body, lamp, build.models[lamp.modelKey]!)) +
+              sum(drilled, (lamp) => overHoles(rows, lamp, ({ diameterMm, skin }) => bitMinutes(diameterMm, skin))) +
               Math.round(rows.reduce((minutes, row) => minutes + slotMinutes(row), 0)),
           },
           drilled,
@@ -284,7 +277,6 @@ const sizesOf = (rows: readonly HoleRow[]): HoleRow[] => [
 function rowsOf(all: readonly HoleRow[], lamps: readonly Lamp[]): HoleRow[] {
   return all.flatMap((row): HoleRow[] => {
     const own = row.lamps.filter((lamp) => lamps.includes(lamp));
-    // All lamps of a row have the same number of its holes.
-    return own.length === 0 ? [] : [{ ...row, lamps: own, count: (row.count * own.length) / row.lamps.length }];
+    return own.length === 0 ? [] : [{ ...row, lamps: own, count: countOf(row, own) }];
   });
 }

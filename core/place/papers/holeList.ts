@@ -3,7 +3,7 @@
  * and what is done to the edge. From it come the list on the screen, the drill steps and what is bought.
  */
 import type { Behind, Body, BodyPart, Material } from '../../body/index.ts';
-import type { Build, Control, Lamp } from '../../document/index.ts';
+import type { Build, Control, Id, Lamp } from '../../document/index.ts';
 import type { Millimetres } from '../../units/index.ts';
 import { carrierOf } from '../lampMemo.ts';
 import { housings } from '../lamps/jobs.ts';
@@ -36,6 +36,8 @@ export interface HoleRow {
   /** What is done to the edge, in the order of the hand. */
   edge: string[];
   lamps: Lamp[];
+  /** How many of the holes are each lamp's, by its id. */
+  byLamp: Record<Id, number>;
   /** False while the places on the base are assumed. */
   isMeasured: boolean;
 }
@@ -158,6 +160,7 @@ const switchRows = (build: Build): HoleRow[] =>
       depth: { kind: 'ask' },
       edge: cut.slot ? ['file to the line'] : edgeOf(control.part!.panel, [cut.purpose]),
       lamps: [],
+      byLamp: {},
       isMeasured: true,
     }));
   });
@@ -190,9 +193,11 @@ function lampRows(build: Build, body: Body): HoleRow[] {
         depth,
         edge: [],
         lamps: [],
+        byLamp: {},
         isMeasured: drilling.isMeasured,
       };
       row.count += 1;
+      row.byLamp[lamp.id] = (row.byLamp[lamp.id] ?? 0) + 1;
       if (!row.purposes.includes(purpose)) row.purposes.push(purpose);
       if (!row.lamps.includes(lamp)) row.lamps.push(lamp);
       if (part && !row.partIds.includes(part.id)) row.partIds.push(part.id);

@@ -7,6 +7,7 @@ import { toldOf } from '../../rules/testing/told.ts';
 import { jobSteps } from '../../steps/index.ts';
 import { inWords } from '../../units/index.ts';
 import { partsList } from '../../work/index.ts';
+import { holePosition, placedHoles } from '../mounting/placedHoles.ts';
 import { holeList } from './holeList.ts';
 import { oldHoleFates, oldHoleRows } from './oldHoles.ts';
 
@@ -36,6 +37,25 @@ describe('an old hole', () => {
     expect(drilled(bare)).toBe(1);
     expect(drilled(withOld({}, 10.5))).toBe(0);
     expect(drilled(withOld({ yMm: 60 }, 10.5))).toBe(1);
+  });
+
+  it('of one lamp of a pair is no hole of the other: each has its own in its step', () => {
+    const pair = testTruck().lamp('ST-0302', 'left', { xMm: 2900, yMm: 1, zMm: 760 }).build;
+    const [left] = Object.values(pair.lamps).filter(({ tag }) => tag === 'L1');
+    const [hole] = placedHoles(left!, pair.models[left!.modelKey]!);
+    const old = {
+      id: ids(),
+      face: 'left' as const,
+      position: holePosition(hole!),
+      diameterMm: hole!.diameterMm,
+      note: '',
+    };
+    const used = applied(pair, [{ kind: 'recordOldHole', hole: old }]);
+    const words = (build: Build, key: string) => inWords(jobSteps(build, []).find((each) => each.key === key)!.detail);
+    const before = words(pair, 'drill:left');
+    const count = Number(new RegExp(`(\\d+) × ${hole!.diameterMm} mm`).exec(before)![1]);
+    expect(words(used, 'drill:left')).toContain(`${count - 1} × ${hole!.diameterMm} mm`);
+    expect(words(used, 'drill:right')).toContain(`${count} × ${hole!.diameterMm} mm`);
   });
 
   it('smaller, is taken in by the new one as far as that reaches', () => {
