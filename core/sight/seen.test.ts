@@ -101,7 +101,7 @@ describe('glare', () => {
 
 describe('an aimed lamp', () => {
   const near = (found: readonly number[], wanted: readonly number[]) =>
-    wanted.forEach((value, index) => expect(found[index]).toBeCloseTo(value, 9));
+    expect(found).toEqual(wanted.map((value) => expect.closeTo(value, 9)));
   const [cos, sin] = [Math.cos(Math.PI / 18), Math.sin(Math.PI / 18)];
 
   it('looks clockwise from straight out, seen from above, and up; on top from straight ahead', () => {
