@@ -28,6 +28,6 @@ export {
 export { isMetal, nearestMetal } from './metal.ts';
 export { contains, extent, type Outline } from './outline/outline.ts';
 export { outlineIn, paintOrder } from './paintOrder.ts';
-export { carriedBy, type Direction, normalOf, posed, posedPlace, posesOf, raisesParts } from './pose.ts';
+export { carriedBy, type Direction, posed, posedPlace, posesOf, raisesParts } from './pose.ts';
 export { blockedBy, ontoSkin, partUnder, skinAt, skinOf, viewOfFace } from './solid.ts';
 export { OWN_OUTLINE_ID } from './templates/ownOutline.ts';

@@ -120,16 +120,12 @@ export interface FixedPlace {
   looks?: Direction;
 }
 
-/** The way out of a face while a unit travels. */
-export const normalOf = (face: Face): Direction => NORMAL[face];
-
 /** Where something fixed to the skin goes, and which way it then looks, when the joints are moved. */
 export function posedPlace(
   body: Body,
   pose: Pose,
-  { face, position, foot = { face, position }, looks = NORMAL[face] }: FixedPlace,
+  { face, position, foot = { face, position }, looks: normal = NORMAL[face] }: FixedPlace,
 ): { position: Position; normal: Direction } {
-  const normal = looks;
   const moves = moving(body, pose);
   const carrier = moves.length > 0 ? partUnder(body, foot.face, foot.position) : null;
   if (!carrier) return { position, normal };

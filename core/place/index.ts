@@ -20,7 +20,7 @@ export { dropPlace, mirrorOperations, placeLampOperation } from './lamps/newLamp
 export { leaveOperation, placeOnPadOperation, standOperations } from './lamps/padLamps.ts';
 export { usualLamps } from './lamps/usualLamps.ts';
 export { LEVEL_MM, levelRows } from './levelRows.ts';
-export { aimWords, mirroredAim, outwards, turnedTo } from './mounting/aim.ts';
+export { aimWords, asTurn, lookBearing, lookFace, mirroredAim, outwards, turnedTo } from './mounting/aim.ts';
 export { boltThrough, plugFor, rivetFor, type StackBolt } from './mounting/fasteners.ts';
 export { magnetHold } from './mounting/magnetHold.ts';
 export {

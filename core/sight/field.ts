@@ -3,9 +3,9 @@
  * by a named part. Directions are bearings around the unit and heights above the horizon.
  */
 
-import { type Body, type Direction, normalOf, type Pose, posed, posedPlace } from '../body/index.ts';
+import { type Body, type Direction, type Pose, posed, posedPlace } from '../body/index.ts';
 import type { Aim, Build, Face, Id, Lamp, LampModel, Position } from '../document/index.ts';
-import { housingOf } from '../place/index.ts';
+import { housingOf, lookBearing } from '../place/index.ts';
 import type { Degrees } from '../units/index.ts';
 import { castRay, type Obstacle, type RayCaster, rayCaster } from './rayCaster.ts';
 
@@ -41,12 +41,8 @@ const along = ([x, y, z]: Direction, by: number, from: Position): Position => ({
   zMm: from.zMm + z * by,
 });
 
-/** Straight out of a face, as a bearing round the unit; what stands on top and is aimed is aimed from straight ahead. */
-const STRAIGHT_DEG: Record<Face, Degrees> = { front: 0, top: 0, right: 90, rear: 180, left: 270 };
-
 /** Which way an aimed lamp looks: so far round, clockwise from above, and so far up. */
-export const aimed = (face: Face, { turnDeg, tiltDeg }: Aim): Direction =>
-  directionOf(STRAIGHT_DEG[face] + turnDeg, tiltDeg);
+export const aimed = (face: Face, aim: Aim): Direction => directionOf(lookBearing({ face, aim })!, aim.tiltDeg);
 
 /** A housing proud of its skin is lit from its middle; a flush one from just off the skin. */
 const MIN_STAND_MM = 3;
@@ -59,12 +55,11 @@ export function lightSource(
   model: LampModel,
 ): { from: Position; normal: Direction } {
   const { face, aim } = lamp;
-  const looks = aim ? aimed(face, aim) : normalOf(face);
-  const { position, normal } = posedPlace(body, pose, { ...lamp, looks });
+  const { position, normal: out } = posedPlace(body, pose, lamp);
   const depthMm = face === 'top' ? model.face.heightMm : model.face.depthMm;
+  const from = along(out, Math.max(MIN_STAND_MM, depthMm / 2), position);
   // Turned on its foot it stands where it stood.
-  const out = aim ? posedPlace(body, pose, lamp).normal : normal;
-  return { from: along(out, Math.max(MIN_STAND_MM, depthMm / 2), position), normal };
+  return { from, normal: aim ? posedPlace(body, pose, { ...lamp, looks: aimed(face, aim) }).normal : out };
 }
 
 /** Lamps farther off than this hide nothing worth telling. */

@@ -8,6 +8,7 @@ import {
   type OperationDraft,
 } from '../../document/index.ts';
 import { twinOf } from '../arrange.ts';
+import { straightTurn } from '../mounting/aim.ts';
 import type { KnownPad } from '../mounting/pads.ts';
 import { mirroredPad, standOn } from '../mounting/padTwin.ts';
 import { tagsFor } from '../tags.ts';
@@ -16,13 +17,11 @@ import { placedLamp } from './newLamps.ts';
 
 /** What throws all round looks nowhere in particular. */
 const ALL_ROUND: ReadonlySet<LampModel['kind']> = new Set(['bar', 'beacon', 'magnet']);
-/** Straight out of a face, clockwise from straight ahead. */
-const STRAIGHT_DEG: Record<Lamp['face'], number> = { front: 0, top: 0, right: 90, rear: 180, left: -90 };
 
 /** A lamp that stands upright on a bracket looks where the bracket does, until somebody aims it. */
 function uprightAim(model: LampModel, face: Lamp['face'], holder: Lamp): Pick<Lamp, 'aim'> {
   if (face !== 'top' || holder.face === 'top' || ALL_ROUND.has(model.kind) || !givesLight(model)) return {};
-  return { aim: { turnDeg: STRAIGHT_DEG[holder.face], tiltDeg: 0 } };
+  return { aim: { turnDeg: straightTurn(holder.face), tiltDeg: 0 } };
 }
 
 /** The operation that puts a new lamp on a place of a bracket, and its pair on the bracket's twin where that is free. */

@@ -2,6 +2,29 @@
 import type { Aim, Face, Lamp } from '../../document/index.ts';
 import type { Degrees, Millimetres } from '../../units/index.ts';
 
+/** Straight out of a face, as a bearing round the unit; what stands on top and is aimed is aimed from straight ahead. */
+const STRAIGHT_DEG: Record<Face, Degrees> = { front: 0, top: 0, right: 90, rear: 180, left: 270 };
+
+/** A bearing as a turn either way, over -180 and up to 180. `asTurn(270) // => -90` */
+export function asTurn(bearingDeg: Degrees): Degrees {
+  const round = ((bearingDeg % 360) + 360) % 360;
+  return round > 180 ? round - 360 : round;
+}
+
+/** Straight out of a face, as the turn that aims an upright lamp that way. */
+export const straightTurn = (face: Face): Degrees => asTurn(STRAIGHT_DEG[face]);
+
+/** The bearing towards which a lamp looks, 0 ahead and 90 to the right; null for one on top that nobody has aimed. */
+export const lookBearing = ({ face, aim }: Pick<Lamp, 'face' | 'aim'>): Degrees | null =>
+  face === 'top' && !aim ? null : (STRAIGHT_DEG[face] + (aim?.turnDeg ?? 0) + 360) % 360;
+
+/** The side of the unit towards which a lamp looks, whichever it sits on; top for one that nobody has aimed there. */
+export function lookFace(lamp: Pick<Lamp, 'face' | 'aim'>): Face {
+  const bearing = lookBearing(lamp);
+  if (bearing === null) return 'top';
+  return (['front', 'right', 'rear', 'left'] as const)[Math.round(bearing / 90) % 4]!;
+}
+
 /** Where a turn clockwise from above takes the look of a face: to the front or the back, away from the middle or to it. */
 export function turnedTo(face: Face, yMm: Millimetres, turnDeg: Degrees): string {
   if (face === 'left') return turnDeg > 0 ? 'forward' : 'back';
@@ -17,9 +40,9 @@ export const outwards = (face: Face, yMm: Millimetres): 1 | -1 => {
   return word === 'out' || word === 'forward' || word === 'to the right' ? 1 : -1;
 };
 
-/** "15° out, 10° down"; upright on top, round from straight ahead. Straight out is "straight". */
+/** "15° out, 10° down"; upright on top, round from straight ahead, or not aimed at all. Straight out is "straight". */
 export function aimWords({ aim, face, position }: Pick<Lamp, 'aim' | 'face' | 'position'>): string {
-  if (!aim) return 'straight';
+  if (!aim) return face === 'top' ? 'not aimed' : 'straight';
   const { turnDeg, tiltDeg } = aim;
   const tilt = tiltDeg === 0 ? [] : [`${Math.abs(tiltDeg)}° ${tiltDeg > 0 ? 'up' : 'down'}`];
   if (face === 'top') return [`${(turnDeg + 360) % 360}° round from straight ahead`, ...tilt].join(', ');

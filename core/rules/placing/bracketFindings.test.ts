@@ -83,6 +83,29 @@ describe('V6: aimed further than it turns', () => {
   });
 });
 
+describe('rules of what is seen', () => {
+  const onArm = testTruck().lamp('HB-2002', 'rear', { yMm: 700, zMm: 1000 }).onBracket('ST-0302', 'H1', 1).build;
+  const upright = edited(onArm, 'L1', { colour: 'white' });
+
+  it('ask where a lamp looks, not what it stands on: white to the rear is white to the rear on a bracket', () => {
+    expect(told(upright, 'M33').join()).toContain('L1 shows white to the rear.');
+    expect(told(edited(upright, 'L1', { aim: { turnDeg: 0, tiltDeg: 0 } }), 'M33').join()).not.toContain('L1 ');
+  });
+
+  it('a lamp on the rear that is turned to the side is none to the rear', () => {
+    const build = testTruck().lamp('ST-0302', 'rear', { yMm: 700, zMm: 1000 }, { single: true, colour: 'white' }).build;
+    expect(told(build, 'M33').join()).toContain('L1 shows white to the rear.');
+    const turned = (turnDeg: number) => told(edited(build, 'L1', { aim: { turnDeg, tiltDeg: 0 } }), 'M33').join();
+    expect(turned(44)).toContain('L1 shows white to the rear.');
+    expect(turned(46)).not.toContain('L1 ');
+  });
+
+  it('a reversing lamp on a bracket that looks ahead looks the wrong way', () => {
+    const { build } = testTruck().lamp('HB-2002', 'front', { yMm: 700, zMm: 600 }).onBracket('RV-0502', 'H1', 1);
+    expect(told(build, 'M69').join()).toContain('L1 looks ahead, and a reversing lamp is for behind.');
+  });
+});
+
 describe('V7: nothing under a lamp', () => {
   it('is told of what sits in the air, not of what a bracket holds', () => {
     const { build } = testTruck().lamp('HB-2001', 'rear', REAR, { single: true }).onBracket('CH-1301', 'H1', 1);

@@ -14,7 +14,7 @@ import {
   type RequiredLamp,
   type RulePack,
 } from '../../document/index.ts';
-import { mirroredPlace, nudge, roundedPosition, twinOf } from '../../place/index.ts';
+import { lookFace, mirroredPlace, nudge, roundedPosition, twinOf } from '../../place/index.ts';
 import { type Millimetres, mm, say, type Words } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
 import { applies, packsOf, RULES_CAVEAT } from '../rulePacks.ts';
@@ -23,11 +23,12 @@ import { applies, packsOf, RULES_CAVEAT } from '../rulePacks.ts';
 const IDENTIFICATION_HALF_MM = 320;
 
 /** What a placed lamp counts as in the eyes of a rule. */
-export function rolesOf(lamp: Pick<Lamp, 'face' | 'position' | 'colour'>, model: LampModel): LampRole[] {
+export function rolesOf(lamp: Pick<Lamp, 'face' | 'aim' | 'position' | 'colour'>, model: LampModel): LampRole[] {
+  const face = lookFace(lamp);
   switch (model.kind) {
     case 'marker':
     case 'identification':
-      if (lamp.face === 'left' || lamp.face === 'right') return ['sideMarker'];
+      if (face === 'left' || face === 'right') return ['sideMarker'];
       if (model.kind === 'identification') return ['identification'];
       return [Math.abs(lamp.position.yMm) <= IDENTIFICATION_HALF_MM ? 'identification' : 'clearance'];
     case 'signal':
@@ -56,10 +57,16 @@ interface Candidate {
 }
 
 /** Roof markers sit on top or on the front of the roof edge and show forward; beacons and bars show all round. */
-function shows(face: Face, lamp: Pick<Lamp, 'face' | 'position'>, model: LampModel, lengthMm: Millimetres): boolean {
-  if (lamp.face === face) return true;
-  if (face === 'left') return lamp.face === 'right';
-  if (lamp.face !== 'top') return false;
+function shows(
+  face: Face,
+  lamp: Pick<Lamp, 'face' | 'aim' | 'position'>,
+  model: LampModel,
+  lengthMm: Millimetres,
+): boolean {
+  const looks = lookFace(lamp);
+  if (looks === face) return true;
+  if (face === 'left') return looks === 'right';
+  if (looks !== 'top') return false;
   if (model.kind === 'beacon' || model.kind === 'bar' || model.kind === 'magnet')
     return face === 'front' || face === 'rear';
   const ahead = lamp.position.xMm < lengthMm / 2;
@@ -77,7 +84,7 @@ function candidatesFor(rule: RequiredLamp, { build, body }: CheckContext): Candi
     const model = build.models[lamp.modelKey];
     if (!model || !rule.colours.includes(lamp.colour) || !shows(rule.face, lamp, model, body.lengthMm)) return [];
     if (!rolesOf(lamp, model).includes(rule.role)) return [];
-    return [{ lamp, name: lamp.tag, face: lamp.face, position: lamp.position }];
+    return [{ lamp, name: lamp.tag, face: lookFace(lamp), position: lamp.position }];
   });
   const found = Object.values(build.factoryLamps)
     .filter((each) => each.role === rule.role && rule.colours.includes(each.colour))
@@ -247,13 +254,14 @@ function requiredLamps(context: CheckContext): Hit[] {
   });
 }
 
-/** Directions in which a lamp throws its light, coarsely: by its face, all round for beacons and bars on top. */
+/** Directions in which a lamp throws its light, coarsely: by the way it looks, all round for beacons and bars on top. */
 function throwsTo(lamp: Lamp, model: LampModel): { front: boolean; rear: boolean } {
-  if (lamp.face === 'top') {
+  const looks = lookFace(lamp);
+  if (looks === 'top') {
     const allRound = model.kind === 'beacon' || model.kind === 'bar' || model.kind === 'magnet';
     return { front: allRound, rear: allRound };
   }
-  return { front: lamp.face === 'front', rear: lamp.face === 'rear' };
+  return { front: looks === 'front', rear: looks === 'rear' };
 }
 
 /** Colours to offer instead, in the order in which they are usual. */

@@ -9,6 +9,7 @@ import {
   LEVEL_MM,
   lampMemo,
   levelRows,
+  lookFace,
   nudge,
   tagList,
   viewPoint,
@@ -123,7 +124,7 @@ function tooWide(context: CheckContext): Hit[] {
 
 const wrongWay = (context: CheckContext): Hit[] =>
   held(context)
-    .filter(({ lamp, model }) => REARWARD.has(model.kind) && lamp.face === 'front')
+    .filter(({ lamp, model }) => REARWARD.has(model.kind) && lookFace(lamp) === 'front')
     .map(({ lamp, model }) => ({
       message: say`${lamp.tag} looks ahead, and a ${model.kind} lamp is for behind.`,
       lampIds: [lamp.id],

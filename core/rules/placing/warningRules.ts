@@ -2,7 +2,7 @@
 import { type Body, ontoSkin } from '../../body/index.ts';
 import { type Build, derivedId, type Face, type Lamp, type Position } from '../../document/index.ts';
 import { isFlashing, patternOf, roleOf } from '../../flash/index.ts';
-import { placeLampOperation, tagList } from '../../place/index.ts';
+import { lookBearing, placeLampOperation, tagList } from '../../place/index.ts';
 import { bearingWords, sideWords } from '../../sight/index.ts';
 import { mm, say } from '../../units/index.ts';
 import type { CheckContext, FindingRule, Hit, WayOut } from '../finding.ts';
@@ -20,9 +20,11 @@ const FACE_BEARING: Record<Exclude<Face, 'top'>, number> = { front: 0, right: 90
 
 const turned = (a: number, b: number): number => Math.abs(((a - b + 540) % 360) - 180);
 
-/** Does a lamp send light towards a bearing? One on top is seen all round. */
-const reaches = (lamp: Lamp, bearing: number): boolean =>
-  lamp.face === 'top' || turned(FACE_BEARING[lamp.face], bearing) <= HALF_DEG;
+/** Does a lamp send light towards a bearing? One on top that nobody has aimed is seen all round. */
+function reaches(lamp: Lamp, bearing: number): boolean {
+  const looks = lookBearing(lamp);
+  return looks === null || turned(looks, bearing) <= HALF_DEG;
+}
 
 function warningLamps(build: Build): Lamp[] {
   const ids = new Set(

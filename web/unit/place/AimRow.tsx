@@ -1,5 +1,5 @@
 import type { Aim, Lamp, LampModel } from '../../../core/document/index.ts';
-import { aimWords, mirroredAim, outwards, turnedTo, twinOf } from '../../../core/place/index.ts';
+import { aimWords, asTurn, mirroredAim, outwards, turnedTo, twinOf } from '../../../core/place/index.ts';
 import { CommittedNumber } from '../../ui/CommittedNumber.tsx';
 import { useUnit } from '../useUnit.ts';
 
@@ -37,7 +37,7 @@ export function AimRow({ lamp, model }: { lamp: Lamp; model: LampModel }) {
             max={isUpright ? 359 : 180}
             step={5}
             suffix="°"
-            value={isUpright ? round : sign * aim.turnDeg + 0}
+            value={isUpright ? (lamp.aim ? round : null) : sign * aim.turnDeg + 0}
             onCommit={(value) => put({ turnDeg: isUpright ? asTurn(value ?? 0) : sign * (value ?? 0) + 0 })}
           />
         </span>
@@ -55,11 +55,8 @@ export function AimRow({ lamp, model }: { lamp: Lamp; model: LampModel }) {
             onCommit={(value) => put({ tiltDeg: -(value ?? 0) + 0 })}
           />
         </span>
-        <span className="muted">{aimWords({ ...lamp, aim })}</span>
+        <span className="muted">{aimWords(lamp)}</span>
       </div>
     </div>
   );
 }
-
-/** 0 to 359 as the turn that is kept, -180 to 180. */
-const asTurn = (roundDeg: number): number => (roundDeg > 180 ? roundDeg - 360 : roundDeg);
