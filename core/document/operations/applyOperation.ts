@@ -6,6 +6,7 @@ import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'imm
 import { ok, type Result, refused } from '../../result.ts';
 import { documentProblem } from '../checks/checkDocument.ts';
 import { referenceProblem } from '../checks/references.ts';
+import { sameData } from '../checks/sameData.ts';
 import { Build, type Lamp } from '../schema/buildSchema.ts';
 import type { Id } from '../schema/ids.ts';
 import { givesLight, type LampModel } from '../schema/lampModel.ts';
@@ -152,6 +153,17 @@ function dropEmptyLooms(draft: Build): void {
 function checkTagFree(build: Build, tag: string, exceptId: Id): void {
   const other = Object.values(build.lamps).find((lamp) => lamp.tag === tag && lamp.id !== exceptId);
   if (other) refuse('duplicate', `Tag ${tag} is taken on this unit. Choose another number.`);
+}
+
+/** Lamps stand where the places of their bracket are: a model with others is not put under them. */
+function checkPadsStay(build: Build, { lampIds, model }: Extract<Operation, { kind: 'swapModel' }>): void {
+  // A later version of a model is that of all brackets of it.
+  const changed = Object.values(build.lamps).filter(
+    ({ id, modelKey }) => lampIds.includes(id) || modelKey === model.key,
+  );
+  for (const { id, tag, modelKey } of changed)
+    if (standingOn(build, id).length > 0 && !sameData(build.models[modelKey]?.holds?.pads, model.holds?.pads))
+      refuse('inUse', `Lamps stand on ${tag}. Take them off before it is swapped.`);
 }
 
 function checkLight(build: Build, { tag, modelKey }: Lamp): void {
@@ -305,9 +317,7 @@ function change(draft: Build, op: Operation, stamp: Stamp): void {
       }
       return;
     case 'swapModel':
-      for (const id of op.lampIds)
-        if (standingOn(draft, id).length > (op.model.holds?.pads.length ?? 0))
-          refuse('inUse', `Lamps stand on ${draft.lamps[id]?.tag}. Take them off before it is swapped.`);
+      checkPadsStay(draft, op);
       putModel(draft, op.model);
       removeLamps(draft, new Set(op.lampIds.flatMap((id) => furtherJobs(draft, id).map((job) => job.id))));
       for (const lampId of op.lampIds) {

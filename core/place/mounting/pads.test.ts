@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { modelByKey } from '../../../demo/shelf.ts';
 import { applied, furtherIds, testTruck } from '../../../demo/testUnit.ts';
 import { bodyOf } from '../../body/index.ts';
-import { type Build, standingOn } from '../../document/index.ts';
+import { type Build, type LampModel, type Pad, standingOn } from '../../document/index.ts';
 import { moveTo, nudge } from '../arrange.ts';
 import { mirrorOperations } from '../lamps/newLamps.ts';
 import { leaveOperation, placeOnPadOperation, standOperations } from '../lamps/padLamps.ts';
@@ -101,8 +101,20 @@ describe('what stands on a bracket', () => {
     const bare = applied(build, [{ kind: 'removeLamps', lampIds: [tagged(build, 'H1').id] }]);
     expect(tagged(bare, 'L1').pad).toBeUndefined();
     expect(tagged(bare, 'L1').position).toEqual(tagged(build, 'L1').position);
-    const swap = { kind: 'swapModel' as const, lampIds: [tagged(build, 'H1').id], model: modelByKey('BX-2301') };
-    expect(() => applied(build, [swap])).toThrow('Lamps stand on H1');
+    const swap = (model: LampModel, tag = 'H1') =>
+      applied(build, [{ kind: 'swapModel', lampIds: [tagged(build, tag).id], model }]);
+    expect(() => swap(modelByKey('BX-2301'))).toThrow('Lamps stand on H1');
+    // A later version of the same bracket: heavier is taken, with its places elsewhere the lamps would stand beside them.
+    const later = { ...modelByKey(BRACKET), version: 2 };
+    expect(swap({ ...later, massKg: 1 }).models[BRACKET]!.massKg).toBe(1);
+    const [first, second] = later.holds!.pads as [Pad, Pad];
+    const moved = { ...later, holds: { ...later.holds!, pads: [{ ...first, outMm: 80 }, second] } };
+    expect(() => swap(moved)).toThrow('Lamps stand on H1');
+    // Whichever of the unit's brackets is named.
+    const two = testTruck().lamp(BRACKET, 'rear', { yMm: 600, zMm: 1000 });
+    const { build: both } = two.onBracket('CH-1301', 'H1', 1);
+    const other = { kind: 'swapModel' as const, lampIds: [tagged(both, 'H2').id], model: moved };
+    expect(() => applied(both, [other])).toThrow('Lamps stand on H1');
   });
 
   it('is taken off and put back, and is left where it stood', () => {
