@@ -150,7 +150,7 @@ export const BRACKETS: ShelfEntry[] = [
     round: true,
     mounts: [mount('stud', [fixing(0, 0, 9.5)])],
     footMm: 4,
-    kit: ['aerial', 'nut', 'cable 4 m'],
+    kit: ['aerial', 'stud and nut', 'cable 4 m'],
     kg: 0.25,
     price: 44,
     onHand: 3,

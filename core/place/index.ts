@@ -21,7 +21,7 @@ export { leaveOperation, placeOnPadOperation, standOperations } from './lamps/pa
 export { usualLamps } from './lamps/usualLamps.ts';
 export { LEVEL_MM, levelRows } from './levelRows.ts';
 export { aimWords, asTurn, lookBearing, lookFace, mirroredAim, outwards, turnedTo } from './mounting/aim.ts';
-export { boltThrough, plugFor, rivetFor, type StackBolt } from './mounting/fasteners.ts';
+export { boltThrough, closingFor, plugFor, type StackBolt } from './mounting/fasteners.ts';
 export { magnetHold } from './mounting/magnetHold.ts';
 export {
   allHoles,
@@ -46,7 +46,8 @@ export {
   padsOf,
   wantsApart,
 } from './mounting/pads.ts';
-export { holePosition, type PlacedHole, placedHoles } from './mounting/placedHoles.ts';
+export { BRIDGE_MM, holePosition, type PlacedHole, placedHoles } from './mounting/placedHoles.ts';
+export { bracketRivet } from './papers/bracketRivet.ts';
 export {
   type Drawing,
   drawingDxf,

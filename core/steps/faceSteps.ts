@@ -3,7 +3,7 @@ import { type Body, raisesParts } from '../body/index.ts';
 import type { Build, Face, Lamp, MountKind } from '../document/index.ts';
 import {
   aimWords,
-  carrierOf,
+  bracketRivet,
   compareTags,
   cutLengthMm,
   discsFor,
@@ -11,12 +11,9 @@ import {
   type HoleRow,
   holeList,
   MOUNTS,
-  mountOf,
   PILOT_MM,
   padBolt,
-  rivetFor,
   sidelessName,
-  skinUnder,
 } from '../place/index.ts';
 import { capitalised, fine, joined, mm, plain, say, type Words } from '../units/index.ts';
 import { bitMinutes, slotMinutes } from './cutMinutes.ts';
@@ -109,13 +106,10 @@ function depthWarnings(rows: readonly HoleRow[]): Words[] {
 const MAKES_HOLES =
   /^(mark|pilot|step up|deburr|paint the edge|tape the template|drill|cut between|file|hold the base)/;
 
-/** The rivets of brackets, by what they grip: their metal and the skin under it. */
+/** The rivets of brackets, each size once. */
 function rivetWords(build: Build, body: Body, brackets: readonly Lamp[]): Words[] {
   const sizes = brackets.flatMap((lamp) => {
-    const model = build.models[lamp.modelKey];
-    if (!model?.holds || lamp.mount !== 'rivet') return [];
-    const skin = skinUnder(carrierOf(body, lamp, model));
-    const rivet = rivetFor(mountOf(lamp, model).holeMm, model.holds.thicknessMm + skin.thicknessMm);
+    const rivet = bracketRivet(body, lamp, build.models[lamp.modelKey]!);
     return rivet ? [[`${rivet.diameterMm} ${rivet.lengthMm}`, rivet] as const] : [];
   });
   return [...new Map(sizes).values()].map(
@@ -142,24 +136,17 @@ function aimingWords(lamps: readonly Lamp[]): Words[] {
   return [plain(`Aim, then tighten: ${aims.map((lamp) => `${lamp.tag} ${aimWords(lamp)}`).join('; ')}.`)];
 }
 
-/** How lamps are put on, each kind of mount in its own words: brackets, what sits on the skin, what stands on brackets. */
+/** How everything on a face is put on: brackets, what sits on the skin, what stands on brackets, and the aim last. */
 function mountingWords(build: Build, body: Body, lamps: readonly Lamp[]): Words {
   const onSkin = lamps.filter(({ pad }) => !pad);
   const isBracket = (lamp: Lamp) => Boolean(build.models[lamp.modelKey]?.holds);
   const brackets = onSkin.filter(isBracket);
+  const others = onSkin.filter((lamp) => !isBracket(lamp));
   return joined(
     [
-      ...(brackets.length > 0 ? [plain(mountWords(build, brackets)), ...rivetWords(build, body, brackets)] : []),
-      ...(onSkin.length > brackets.length
-        ? [
-            plain(
-              mountWords(
-                build,
-                onSkin.filter((lamp) => !isBracket(lamp)),
-              ),
-            ),
-          ]
-        : []),
+      ...(brackets.length > 0 ? [plain(mountWords(build, brackets))] : []),
+      ...rivetWords(build, body, brackets),
+      ...(others.length > 0 ? [plain(mountWords(build, others))] : []),
       ...padWords(build, lamps),
       ...aimingWords(lamps),
     ],
@@ -167,6 +154,7 @@ function mountingWords(build: Build, body: Body, lamps: readonly Lamp[]): Words 
   );
 }
 
+/** How what sits on the skin is put on, each kind of mount in its own words. */
 function mountWords(build: Build, lamps: readonly Lamp[]): string {
   const byMount = new Map<MountKind, Lamp[]>();
   for (const lamp of lamps) {

@@ -110,12 +110,21 @@ function feedSteps(build: Build, feeds: readonly AssessedFeed[]): { runs: Unorde
   return { runs, joins: [...leads, ...joins] };
 }
 
+/** Plug or patch, pressed or glued in, min (common practice, no source). */
+const CLOSING_MINUTES = 2;
+
 /** Old holes that nothing uses are closed before the covers hide them. */
-const closingWords = (build: Build): string[] => {
+function closeStep(build: Build): Unordered {
   const rows = oldHoleRows(build);
-  if (rows.length === 0) return [];
-  return [`Old holes: ${rows.map(({ count, closedWith }) => `${count} × ${closedWith.toLowerCase()}`).join(', ')}.`];
-};
+  const said = rows.map(({ count, closedWith }) => `${count} × ${closedWith.toLowerCase()}`).join(', ');
+  const holes = rows.reduce((sum, { count }) => sum + count, 0);
+  return step({
+    key: 'close',
+    title: 'Close up',
+    detail: `${said && `Old holes: ${said}. `}Grommets seated and sealed, covers back, tools counted.`,
+    minutes: 10 + holes * CLOSING_MINUTES,
+  });
+}
 
 /** Fuses that are in a pocket while somebody works: those of new feeds, and the unit's own ahead of leads that are cut. */
 function fusesOut(build: Build, feeds: readonly AssessedFeed[]): string[] {
@@ -255,12 +264,7 @@ export function usualSteps(build: Build, feeds: readonly AssessedFeed[]): Step[]
         minutes: 2 + each.count * MINUTES.fastener,
       }),
     ),
-    step({
-      key: 'close',
-      title: 'Close up',
-      detail: [...closingWords(build), 'Grommets seated and sealed, covers back, tools counted.'].join(' '),
-      minutes: 10 + 2 * oldHoleRows(build).reduce((sum, { count }) => sum + count, 0),
-    }),
+    closeStep(build),
     step({
       key: 'fuse',
       title: 'Fuses in for good',

@@ -4,7 +4,7 @@ import type { Body } from '../body/index.ts';
 import type { Build, Plug } from '../document/index.ts';
 import { isUnits, plugOfSource, seatOf, sourceInBox, switchesToFit, wiresRun } from '../graph/index.ts';
 import { terminalFor } from '../harness/index.ts';
-import { compareTags, formatMm, type HoleRow, holeList, housings, plugFor, tagList } from '../place/index.ts';
+import { closingFor, compareTags, formatMm, type HoleRow, holeList, housings, tagList } from '../place/index.ts';
 import { leadAround, ownLead } from '../planning/index.ts';
 
 export interface StockStep {
@@ -34,12 +34,7 @@ function openings(rows: readonly HoleRow[]): Opening[] {
   for (const { diameterMm, slot, count, purposes } of rows) {
     if (!slot && purposes.every((purpose) => purpose === 'corner')) continue;
     const size = slot ? `${formatMm(slot.widthMm)} x ${formatMm(slot.heightMm)} mm` : `${formatMm(diameterMm)} mm`;
-    const plugMm = plugFor(diameterMm);
-    const closedWith = slot
-      ? `Cover plate over a slot of ${size}`
-      : plugMm
-        ? `Blanking plug ${formatMm(plugMm)} mm`
-        : `Patch over a ${size} hole`;
+    const closedWith = slot ? `Cover plate over a slot of ${size}` : closingFor(diameterMm);
     bySize.set(size, { size, closedWith, count: (bySize.get(size)?.count ?? 0) + count });
   }
   return [...bySize.values()];

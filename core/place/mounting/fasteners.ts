@@ -1,6 +1,6 @@
 /** What goes through holes and holds: bolts by their stack, rivets by their grip. */
 import type { Millimetres } from '../../units/index.ts';
-import { boltFor } from './mounts.ts';
+import { boltFor, formatMm } from './mounts.ts';
 
 /** Washer, nut and what stands over of the thread, by the bolt. ISO 7089 and ISO 4032 with the pitches of ISO 261, from memory. */
 const NUTS: Record<string, { washerMm: Millimetres; nutMm: Millimetres; pitchMm: Millimetres }> = {
@@ -47,20 +47,27 @@ const RIVETS: readonly { diameterMm: Millimetres; holeMm: Millimetres; lengthsMm
 /** A rivet is longer than what it grips by so many of its diameters. Common practice, no source. */
 const RIVET_OVER = 1.2;
 
+/** A hole so much larger or smaller is still the rivet's. Common practice, no source. */
+const RIVET_HOLE_MM = 0.15;
+
 /** The rivet for a hole and what it grips; null where none fits. `rivetFor(4.9, 5.2) // => { diameterMm: 4.8, lengthMm: 12 }` */
 export function rivetFor(
   holeMm: Millimetres,
   gripMm: Millimetres,
 ): { diameterMm: Millimetres; lengthMm: Millimetres } | null {
-  const rivet = RIVETS.find(
-    (each) => Math.abs(each.holeMm - holeMm) < 0.2 || Math.abs(each.diameterMm - holeMm) < 0.05,
-  );
+  const rivet = RIVETS.find((each) => Math.abs(each.holeMm - holeMm) <= RIVET_HOLE_MM);
   const lengthMm = rivet?.lengthsMm.find((length) => length >= gripMm + RIVET_OVER * rivet.diameterMm);
   return rivet && lengthMm !== undefined ? { diameterMm: rivet.diameterMm, lengthMm } : null;
 }
 
 /** Blanking plugs by the hole they close, mm (common trade sizes, from memory). */
 const PLUGS_MM = [3.2, 5, 6.5, 8.5, 10.5, 13, 16, 20, 25, 32, 40, 50, 60, 76, 102];
+
+/** What closes a round hole: a blanking plug, or a patch where none is so large. */
+export function closingFor(holeMm: Millimetres): string {
+  const plugMm = plugFor(holeMm);
+  return plugMm ? `Blanking plug ${formatMm(plugMm)} mm` : `Patch over a ${formatMm(holeMm)} mm hole`;
+}
 
 /** The blanking plug for a hole; null for one that takes a patch. */
 export const plugFor = (holeMm: Millimetres): number | null => PLUGS_MM.find((size) => size >= holeMm - 0.4) ?? null;

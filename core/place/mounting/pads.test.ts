@@ -217,6 +217,9 @@ describe('what holds it', () => {
     expect(rivetFor(4.9, 6.2)).toEqual({ diameterMm: 4.8, lengthMm: 12 });
     expect(rivetFor(4.9, 6.3)).toEqual({ diameterMm: 4.8, lengthMm: 14 });
     expect(rivetFor(4.9, 40)).toBeNull();
+    // The hole of a 4.8 is 4.9; what is 0.15 off is still its own.
+    expect(rivetFor(5.05, 6.2)?.diameterMm).toBe(4.8);
+    expect(rivetFor(5.06, 6.2)).toBeNull();
     expect(rivetFor(7.5, 4)).toBeNull();
   });
 

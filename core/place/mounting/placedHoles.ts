@@ -4,6 +4,9 @@ import type { Lamp, LampModel, Position } from '../../document/index.ts';
 import { besideOnFace, viewPoint } from '../lampGeometry.ts';
 import { allHoles, drillingOf, type Hole } from './mounts.ts';
 
+/** Skin that stays between two holes. Common practice, no source. */
+export const BRIDGE_MM = 4;
+
 export interface PlacedHole extends Hole {
   lamp: Lamp;
   /** In the two axes of the view that looks at the face. */

@@ -84,7 +84,7 @@ describe('an old hole', () => {
 
   it('left open is closed with a plug, or a patch where no plug is so large; it is bought and told before covers go on', () => {
     const open = withOld({ yMm: 200 }, 8);
-    expect(oldHoleRows(open)).toEqual([{ closedWith: 'Blanking plug 8.5 mm', count: 1, diameterMm: 8 }]);
+    expect(oldHoleRows(open)).toEqual([{ closedWith: 'Blanking plug 8.5 mm', count: 1, isBought: true }]);
     expect(oldHoleRows(withOld({ yMm: 300 }, 120))[0]!.closedWith).toBe('Patch over a 120 mm hole');
     expect(oldHoleRows(withOld({}, 10.5))).toEqual([]);
     expect(partsList(open, []).find(({ name }) => name === 'Blanking plug 8.5 mm')).toMatchObject({ quantity: 1 });

@@ -4,9 +4,9 @@ import type { Build, Id, Lamp, OldHole } from '../../document/index.ts';
 import type { Millimetres } from '../../units/index.ts';
 import { viewPoint } from '../lampGeometry.ts';
 import { housings } from '../lamps/jobs.ts';
-import { plugFor } from '../mounting/fasteners.ts';
-import { baseOf, formatMm } from '../mounting/mounts.ts';
-import { type PlacedHole, placedHoles } from '../mounting/placedHoles.ts';
+import { closingFor } from '../mounting/fasteners.ts';
+import { baseOf } from '../mounting/mounts.ts';
+import { BRIDGE_MM, type PlacedHole, placedHoles } from '../mounting/placedHoles.ts';
 
 export type OldHoleFate =
   /** A fixing or a lead goes through it as it is: nothing is drilled there. */
@@ -22,8 +22,6 @@ export type OldHoleFate =
 /** A hole is met where it lies within so much of the new one, and fits it within so much of its size (common practice, no source). */
 const MET_MM = 1;
 const FITS_MM = 0.5;
-/** Skin that stays between two holes. Common practice, no source. */
-const BRIDGE_MM = 4;
 /** A gasket wants so much under it all round (common practice, no source). */
 const GASKET_MM = 5;
 
@@ -92,7 +90,8 @@ export function reusedHoles(build: Build): ReadonlyMap<Id, ReadonlySet<number>> 
 export interface OldHoleRow {
   closedWith: string;
   count: number;
-  diameterMm: Millimetres;
+  /** Of its own for each hole; sealant is on the list for all that is drilled. */
+  isBought: boolean;
 }
 
 /** What closes the old holes that nothing uses, by size; a hole under a gasket takes sealant alone. */
@@ -100,14 +99,9 @@ export function oldHoleRows(build: Build): OldHoleRow[] {
   const rows = new Map<string, OldHoleRow>();
   for (const { old, fate } of oldHoleFates(build)) {
     if (fate.kind !== 'close' && fate.kind !== 'covered') continue;
-    const plugMm = plugFor(old.diameterMm);
-    const closedWith =
-      fate.kind === 'covered'
-        ? 'Sealant'
-        : plugMm
-          ? `Blanking plug ${formatMm(plugMm)} mm`
-          : `Patch over a ${formatMm(old.diameterMm)} mm hole`;
-    const row = rows.get(closedWith) ?? { closedWith, count: 0, diameterMm: old.diameterMm };
+    const isCovered = fate.kind === 'covered';
+    const closedWith = isCovered ? 'Sealant' : closingFor(old.diameterMm);
+    const row = rows.get(closedWith) ?? { closedWith, count: 0, isBought: !isCovered };
     row.count += 1;
     rows.set(closedWith, row);
   }

@@ -11,6 +11,7 @@ import {
 } from '../../body/index.ts';
 import type { Build, Lamp, LampModel, MountKind, Position } from '../../document/index.ts';
 import {
+  BRIDGE_MM,
   baseOf,
   carrierOf,
   drillingOf,
@@ -362,9 +363,8 @@ function weakMagnet(context: CheckContext): Hit[] {
   });
 }
 
-/** Skin that stays beside a hole: a diameter, at most 15 mm; and between two holes. Common practice, no source. */
+/** Skin that stays beside a hole: a diameter, at most 15 mm. Common practice, no source. */
 const MAX_MARGIN_MM = 15;
-const BRIDGE_MM = 4;
 const wantedEdgeMm = (diameterMm: Millimetres): Millimetres => diameterMm / 2 + Math.min(diameterMm, MAX_MARGIN_MM);
 
 const holesOf = lampMemo((_body, lamp, model): PlacedHole[] => placedHoles(lamp, model));

@@ -1,16 +1,7 @@
 /** Bolts and rivets of brackets, of the length that their stack asks for. */
 import type { Body } from '../../body/index.ts';
-import type { Build } from '../../document/index.ts';
-import {
-  carrierOf,
-  formatMm,
-  housings,
-  mountOf,
-  oldHoleRows,
-  padBolt,
-  rivetFor,
-  skinUnder,
-} from '../../place/index.ts';
+import type { Build, Lamp } from '../../document/index.ts';
+import { bracketRivet, formatMm, housings, mountOf, oldHoleRows, padBolt } from '../../place/index.ts';
 
 /** A line of the parts list as far as fasteners fill it in. */
 interface FastenerLine {
@@ -34,23 +25,26 @@ const fastener = (name: string, quantity: number, use: string): FastenerLine => 
 /** What closes the holes that a unit came with. */
 const closingLines = (build: Build): FastenerLine[] =>
   oldHoleRows(build)
-    .filter(({ closedWith }) => closedWith !== 'Sealant')
+    .filter(({ isBought }) => isBought)
     .map(({ closedWith, count }) => fastener(closedWith, count, 'old holes'));
 
-/** A bolt for whatever stands on a bracket, and rivets for brackets that are riveted; what nobody can size is left out. */
-export function fastenerLines(build: Build, body: Body): FastenerLine[] {
-  return closingLines(build).concat(
-    housings(build).flatMap((lamp): FastenerLine[] => {
-      const model = build.models[lamp.modelKey];
-      const bolt = padBolt(build, lamp);
-      if (bolt?.lengthMm) return [fastener(`Bolt ${bolt.thread} x ${bolt.lengthMm}, washer and lock nut`, 1, lamp.tag)];
-      if (!model?.holds || lamp.mount !== 'rivet') return [];
-      const { holeMm, holes } = mountOf(lamp, model);
-      const { thicknessMm } = skinUnder(carrierOf(body, lamp, model));
-      const rivet = rivetFor(holeMm, model.holds.thicknessMm + thicknessMm);
-      if (!rivet) return [];
-      const name = `Blind rivet ${formatMm(rivet.diameterMm)} x ${formatMm(rivet.lengthMm)} mm`;
-      return [fastener(name, holes, lamp.tag)];
-    }),
-  );
+/** What brings its own bolt, as its box says. */
+const HAS_BOLT = /bolt|stud/i;
+
+/** A bolt for whatever stands on a bracket and brings none, rivets for a bracket; none where nobody can say their length. */
+function lampLines(build: Build, body: Body, lamp: Lamp): FastenerLine[] {
+  const model = build.models[lamp.modelKey];
+  if (!model) return [];
+  const bolt = padBolt(build, lamp);
+  if (bolt?.lengthMm && !model.kitContents.some((item) => HAS_BOLT.test(item)))
+    return [fastener(`Bolt ${bolt.thread} x ${bolt.lengthMm}, washer and lock nut`, 1, lamp.tag)];
+  const rivet = bracketRivet(body, lamp, model);
+  if (!rivet) return [];
+  const name = `Blind rivet ${formatMm(rivet.diameterMm)} x ${formatMm(rivet.lengthMm)} mm`;
+  return [fastener(name, mountOf(lamp, model).holes, lamp.tag)];
 }
+
+export const fastenerLines = (build: Build, body: Body): FastenerLine[] => [
+  ...closingLines(build),
+  ...housings(build).flatMap((lamp) => lampLines(build, body, lamp)),
+];
