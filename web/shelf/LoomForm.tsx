@@ -1,5 +1,5 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
-import { Alert, Button, Form, Input, Modal, Radio, Select, Switch } from 'antd';
+import { Button, Form, Input, Radio, Select, Switch } from 'antd';
 import { useState } from 'react';
 import { FAMILIES } from '../../core/circuit/index.ts';
 import { FuseFamily, Loom, type LoomLead, MAX_LEGS } from '../../core/document/index.ts';
@@ -9,6 +9,9 @@ import { LengthField } from '../ui/LengthField.tsx';
 import { LoomDrawing } from '../ui/LoomDrawing.tsx';
 import { NumberInput } from '../ui/NumberInput.tsx';
 import { loomStart } from './loomStart.ts';
+import { NameFields } from './NameFields.tsx';
+import { ShelfForm } from './ShelfForm.tsx';
+import { WhatIsWrong } from './WhatIsWrong.tsx';
 
 type Values = Omit<Loom, 'relayA'> & { hasRelay: boolean; relayA: number };
 
@@ -70,117 +73,100 @@ export function LoomForm({
     </>
   );
   return (
-    <Modal
-      open
+    <ShelfForm
+      form={form}
       width={640}
-      style={{ top: 24 }}
-      className="tall-dialog"
       title={loom ? loom.name : 'A ready loom'}
-      okText="Put it on the shelf"
-      onOk={() => form.submit()}
-      onCancel={onClose}
+      initialValues={{ ...start, hasRelay: start.relayA !== null, relayA: start.relayA ?? 30 }}
+      onValuesChange={() => setWrong('')}
+      onFinish={keep}
+      onClose={onClose}
+      said={<WhatIsWrong wrong={wrong} refused={null} />}
     >
-      <Form
-        form={form}
-        layout="vertical"
-        requiredMark={false}
-        className="own-lamp"
-        initialValues={{ ...start, hasRelay: start.relayA !== null, relayA: start.relayA ?? 30 }}
-        onValuesChange={() => setWrong('')}
-        onFinish={keep}
-      >
-        <div className="three">
-          <Form.Item label="Number" name="key" normalize={(value: string) => value.toUpperCase()}>
-            <Input disabled={loom !== null} />
-          </Form.Item>
-          <Form.Item label="Name" name="name" rules={[{ required: true, min: 2, message: 'What its bag says' }]}>
-            <Input maxLength={60} placeholder="Two work lamps, with relay" />
-          </Form.Item>
-          <Form.Item label="Lamp ends" name="ends">
-            <Select
-              aria-label="Lamp ends"
-              options={[
-                { value: 'plugs', label: 'plugs' },
-                { value: 'open', label: 'open' },
-              ]}
-            />
-          </Form.Item>
+      <NameFields isNew={loom === null} asked="What its bag says" length={60} placeholder="Two work lamps, with relay">
+        <Form.Item label="Lamp ends" name="ends">
+          <Select
+            aria-label="Lamp ends"
+            options={[
+              { value: 'plugs', label: 'plugs' },
+              { value: 'open', label: 'open' },
+            ]}
+          />
+        </Form.Item>
+      </NameFields>
+      <div className="four">
+        <Form.Item label="Fuse" name="family">
+          <Select
+            aria-label="Kind of fuse"
+            options={FuseFamily.options.map((each) => ({ value: each, label: FAMILIES[each].name }))}
+          />
+        </Form.Item>
+        <Form.Item label="Rating" name="fuseA">
+          <Select
+            aria-label="Fuse rating"
+            options={FAMILIES[family].ratingsA.map((ratingA) => ({ value: ratingA, label: `${ratingA} A` }))}
+          />
+        </Form.Item>
+        <Form.Item label="Relay in it" name="hasRelay" valuePropName="checked">
+          <Switch aria-label="Relay in it" />
+        </Form.Item>
+        <Form.Item label="Relay" name="relayA" hidden={!hasRelay}>
+          <NumberInput aria-label="Relay, A" min={1} max={200} suffix="A" style={{ width: '100%' }} />
+        </Form.Item>
+      </div>
+      <div className="two loom-also">
+        <Form.Item label="A switch comes with it" name="hasSwitch" valuePropName="checked" layout="horizontal">
+          <Switch aria-label="A switch comes with it" />
+        </Form.Item>
+        <Form.Item label="Way back" name="hasReturn">
+          <Radio.Group
+            options={[
+              { value: false, label: 'lamps ground where they sit' },
+              { value: true, label: 'trunk and legs bring it' },
+            ]}
+          />
+        </Form.Item>
+      </div>
+      <h3>Leads, as laid along a tape</h3>
+      {drawn.success && <LoomDrawing loom={drawn.data} unit={unit} />}
+      {LEADS.map(({ name, words }) => (
+        <div key={name} className="loom-line">
+          <span>{words}</span>
+          {lead([name], words)}
         </div>
-        <div className="four">
-          <Form.Item label="Fuse" name="family">
-            <Select
-              aria-label="Kind of fuse"
-              options={FuseFamily.options.map((each) => ({ value: each, label: FAMILIES[each].name }))}
-            />
-          </Form.Item>
-          <Form.Item label="Rating" name="fuseA">
-            <Select
-              aria-label="Fuse rating"
-              options={FAMILIES[family].ratingsA.map((ratingA) => ({ value: ratingA, label: `${ratingA} A` }))}
-            />
-          </Form.Item>
-          <Form.Item label="Relay in it" name="hasRelay" valuePropName="checked">
-            <Switch aria-label="Relay in it" />
-          </Form.Item>
-          <Form.Item label="Relay" name="relayA" hidden={!hasRelay}>
-            <NumberInput aria-label="Relay, A" min={1} max={200} suffix="A" style={{ width: '100%' }} />
-          </Form.Item>
-        </div>
-        <div className="two loom-also">
-          <Form.Item label="A switch comes with it" name="hasSwitch" valuePropName="checked" layout="horizontal">
-            <Switch aria-label="A switch comes with it" />
-          </Form.Item>
-          <Form.Item label="Way back" name="hasReturn">
-            <Radio.Group
-              options={[
-                { value: false, label: 'lamps ground where they sit' },
-                { value: true, label: 'trunk and legs bring it' },
-              ]}
-            />
-          </Form.Item>
-        </div>
-        <h3>Leads, as laid along a tape</h3>
-        {drawn.success && <LoomDrawing loom={drawn.data} unit={unit} />}
-        {LEADS.map(({ name, words }) => (
-          <div key={name} className="loom-line">
-            <span>{words}</span>
-            {lead([name], words)}
-          </div>
-        ))}
-        <Form.List name="legs">
-          {(fields, { add, remove }) => (
-            <>
-              {fields.map(({ key, name }) => (
-                <div key={key} className="loom-line">
-                  <span>
-                    Leg {name + 1}
-                    {fields.length > 1 && (
-                      <Button
-                        type="text"
-                        size="small"
-                        aria-label={`Take out leg ${name + 1}`}
-                        icon={<DeleteOutlined />}
-                        onClick={() => remove(name)}
-                      />
-                    )}
-                  </span>
-                  {lead([name], `Leg ${name + 1}`)}
-                </div>
-              ))}
-              {fields.length < MAX_LEGS && (
-                <Button
-                  size="small"
-                  icon={<PlusOutlined />}
-                  onClick={() => add((form.getFieldValue('legs') as LoomLead[]).at(-1))}
-                >
-                  Leg
-                </Button>
-              )}
-            </>
-          )}
-        </Form.List>
-        {wrong && <Alert type="warning" title={wrong} />}
-      </Form>
-    </Modal>
+      ))}
+      <Form.List name="legs">
+        {(fields, { add, remove }) => (
+          <>
+            {fields.map(({ key, name }) => (
+              <div key={key} className="loom-line">
+                <span>
+                  Leg {name + 1}
+                  {fields.length > 1 && (
+                    <Button
+                      type="text"
+                      size="small"
+                      aria-label={`Take out leg ${name + 1}`}
+                      icon={<DeleteOutlined />}
+                      onClick={() => remove(name)}
+                    />
+                  )}
+                </span>
+                {lead([name], `Leg ${name + 1}`)}
+              </div>
+            ))}
+            {fields.length < MAX_LEGS && (
+              <Button
+                size="small"
+                icon={<PlusOutlined />}
+                onClick={() => add((form.getFieldValue('legs') as LoomLead[]).at(-1))}
+              >
+                Leg
+              </Button>
+            )}
+          </>
+        )}
+      </Form.List>
+    </ShelfForm>
   );
 }
