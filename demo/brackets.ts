@@ -2,7 +2,8 @@
  * What holds lamps and what is mounted beside them: brackets, plates, an aerial, a camera, a box. Made up like the lamps;
  * sizes, holes and masses are of the order that such parts have.
  */
-import type { Holds, LampKind, LampModel, Pad, ShelfEntry } from '../core/document/index.ts';
+import type { BaseHole, Holds, LampKind, LampModel, Pad, ShelfEntry } from '../core/document/index.ts';
+import { PLAIN_PART } from '../core/place/index.ts';
 
 interface Given {
   key: string;
@@ -20,14 +21,12 @@ interface Given {
   onHand: number;
 }
 
-type Hole = NonNullable<LampModel['mounts'][number]['places']>[number];
-
-const fixing = (aMm: number, bMm: number, diameterMm: number): Hole => ({ aMm, bMm, diameterMm, use: 'fixing' });
-const mount = (kind: LampModel['mounts'][number]['kind'], places: Hole[]): LampModel['mounts'][number] => ({
+const fixing = (aMm: number, bMm: number, diameterMm: number): BaseHole => ({ aMm, bMm, diameterMm, use: 'fixing' });
+const mount = (kind: LampModel['mounts'][number]['kind'], places: BaseHole[]): LampModel['mounts'][number] => ({
   kind,
-  holeMm: places.find(({ use }) => use === 'fixing')?.diameterMm ?? 0,
+  holeMm: places.find(({ use }) => use === 'fixing')!.diameterMm,
   holes: places.filter(({ use }) => use === 'fixing').length,
-  places: places.length > 0 ? places : null,
+  places,
 });
 const onBolts: LampModel['mounts'][number] = { kind: 'bracket', holeMm: 9, holes: 2, places: null };
 const pad = (aMm: number, bMm: number, outMm: number, holeMm: number, faces: Pad['faces'] = 'up'): Pad => ({
@@ -42,34 +41,17 @@ const entry = ({ size: [widthMm, heightMm, depthMm], ...given }: Given): ShelfEn
   priceMarks: given.price,
   onHand: given.onHand,
   model: {
+    ...PLAIN_PART,
     key: given.key,
     version: 1,
     name: given.name,
     kind: given.kind,
-    colours: [],
-    heads: 1,
-    light: 'led',
-    voltage: { minimumV: 9, maximumV: 32 },
-    averageA: 0,
-    maximumA: 0,
-    cutInV: 0,
     face: { shape: given.round ? 'round' : 'rectangle', widthMm, heightMm, depthMm },
     mounts: given.mounts,
-    leads: [],
-    jobs: [],
-    sealing: 'IP69',
     massKg: given.kg,
-    magnetPullN: null,
     kitContents: given.kit,
-    soldApart: [],
-    programming: 'none',
-    patterns: [],
-    remembers: true,
-    canSync: false,
-    peakCd: null,
     warrantyMonths: 24,
     holds: given.holds ?? null,
-    aim: null,
     footMm: given.footMm ?? null,
   },
 });

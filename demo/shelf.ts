@@ -32,10 +32,6 @@ interface Given {
   /** The base is the ground: no ground lead. */
   baseGround?: boolean;
   peakCd?: number;
-  /** How far it turns and tilts on its foot, either way, where it differs from its kind. */
-  aim?: [number, number];
-  /** Thickness of its foot where a bolt goes through it. */
-  footMm?: number;
   /** Beside its first: name, kind, colour, lead, amps. */
   jobs?: [string, LampKind, LightColour, string, number][];
   months: number;
@@ -48,6 +44,7 @@ const AIM: Partial<Record<LampKind, LampModel['aim']>> = {
   flood: { turnDeg: 90, tiltDeg: 60 },
   bed: { turnDeg: 90, tiltDeg: 60 },
 };
+/** What a bolt goes through. */
 const FOOT_MM: Partial<Record<LampKind, number>> = { flood: 3, bed: 3, beacon: 6, bar: 4 };
 
 const FLASHING: ReadonlySet<LampKind> = new Set(['bar', 'beacon', 'strobe', 'plow', 'magnet']);
@@ -118,8 +115,8 @@ function entry(given: Given): ShelfEntry {
       peakCd: given.peakCd ?? PEAK_CD[given.kind] ?? null,
       warrantyMonths: given.months,
       holds: null,
-      aim: given.aim ? { turnDeg: given.aim[0], tiltDeg: given.aim[1] } : (AIM[given.kind] ?? null),
-      footMm: given.footMm ?? FOOT_MM[given.kind] ?? null,
+      aim: AIM[given.kind] ?? null,
+      footMm: FOOT_MM[given.kind] ?? null,
     },
   });
 }

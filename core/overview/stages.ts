@@ -2,7 +2,7 @@
 
 import { type Build, lights, STAGES, type Stage } from '../document/index.ts';
 import { slotWhen, unfedLamps } from '../graph/index.ts';
-import { housings, isHousing } from '../place/index.ts';
+import { housings, litHousings } from '../place/index.ts';
 import { capChecks, provingCount } from '../prove/index.ts';
 import type { Assessment } from '../rules/index.ts';
 import { jobSteps } from '../steps/index.ts';
@@ -24,7 +24,7 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
   const read = slots.filter((slot) => slotWhen(slot, build.electrics.systemVoltageV) !== 'unread').length;
   const lamps = lights(build);
   const mounted = housings(build).length;
-  const lampsMounted = lights(build).filter(isHousing).length;
+  const lampsMounted = litHousings(build).length;
   const unfed = unfedLamps(build).length;
   const shown = new Set(Object.values(build.functions).flatMap((each) => Object.keys(each.shows)));
   const withPattern = lamps.filter((lamp) => shown.has(lamp.id)).length;

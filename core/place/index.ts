@@ -14,8 +14,8 @@ export {
 } from './arrange.ts';
 export { facesAway, housingOf, isSeenIn, silhouetteIn, viewPoint } from './lampGeometry.ts';
 export { carrierOf, lampMemo } from './lampMemo.ts';
-export { housings, isHousing, jobModels, jobName, shareHousing } from './lamps/jobs.ts';
-export { ampsOfWatts, labelDoubts, nextModelKey, PLAIN_LAMP } from './lamps/lampLabel.ts';
+export { housings, isHousing, jobModels, jobName, litHousings, shareHousing } from './lamps/jobs.ts';
+export { ampsOfWatts, labelDoubts, nextModelKey, PLAIN_LAMP, PLAIN_PART } from './lamps/lampLabel.ts';
 export { dropPlace, mirrorOperations, placeLampOperation } from './lamps/newLamps.ts';
 export { leaveOperation, placeOnPadOperation, standOperations } from './lamps/padLamps.ts';
 export { usualLamps } from './lamps/usualLamps.ts';

@@ -4,10 +4,10 @@
  */
 
 import type { UnitListItem, UnitSummary } from '../../core/contract/index.ts';
-import { type Build, lights, STAGE_NAMES, type Stage } from '../../core/document/index.ts';
+import { type Build, STAGE_NAMES, type Stage } from '../../core/document/index.ts';
 import { patternById } from '../../core/flash/index.ts';
 import { currentStage, stageProgress } from '../../core/overview/index.ts';
-import { isHousing } from '../../core/place/index.ts';
+import { litHousings } from '../../core/place/index.ts';
 import { assess } from '../../core/rules/index.ts';
 import { type ShopUnit, shopUnit } from '../../core/shop/index.ts';
 import { jobSteps } from '../../core/steps/index.ts';
@@ -61,16 +61,14 @@ export const glyphOf = (build: Build): UnitListItem['glyph'] => ({
   bodyId: build.body.bodyId,
   parameters: build.body.parameters,
   outlines: build.body.outlines,
-  lamps: lights(build)
-    .filter(isHousing)
-    .map((lamp) => ({
-      x: lamp.position.xMm,
-      y: lamp.position.yMm,
-      face: lamp.face,
-      colour: lamp.colour,
-      size: build.models[lamp.modelKey]?.face.widthMm ?? 60,
-      fitted: build.ticks[`mount:${lamp.face}`] !== undefined || build.handedOver !== null,
-    })),
+  lamps: litHousings(build).map((lamp) => ({
+    x: lamp.position.xMm,
+    y: lamp.position.yMm,
+    face: lamp.face,
+    colour: lamp.colour,
+    size: build.models[lamp.modelKey]?.face.widthMm ?? 60,
+    fitted: build.ticks[`mount:${lamp.face}`] !== undefined || build.handedOver !== null,
+  })),
 });
 
 /** Columns that every operation writes: they cost next to nothing. */
@@ -78,7 +76,7 @@ export const plainColumns = (build: Build) => ({
   tag: build.unit.tag,
   name: build.unit.name,
   glyph: JSON.stringify(glyphOf(build)),
-  lamps: lights(build).filter(isHousing).length,
+  lamps: litHousings(build).length,
 });
 
 const MAX_WORDS = 600;

@@ -106,7 +106,9 @@ export function lampMarks(build: Pick<Build, 'lamps' | 'models'>, body: Body, la
       const mark = markOf(layout, view, lamp, model);
       const hidden = kept.some(
         (other) =>
+          // A bracket hides no lamp, and no lamp a bracket.
           mark.colour !== null &&
+          other.colour !== null &&
           Math.abs(other.x - mark.x) < SAME_SPOT_PX &&
           Math.abs(other.y - mark.y) < SAME_SPOT_PX,
       );

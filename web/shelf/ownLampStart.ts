@@ -9,9 +9,15 @@ export const PURPOSE_WORDS: { value: LampModel['leads'][number]['purpose']; labe
   { value: 'sync', label: 'keeps step' },
 ];
 
+/** What is on the shelf, to be changed: units keep the version that they have. */
+export const nextVersion = (entry: ShelfEntry): ShelfEntry => ({
+  ...entry,
+  model: { ...entry.model, version: entry.model.version + 1 },
+});
+
 /** The lamp as it is, in its next version; or one as most are, to be set right. */
 export function startOf(entry: ShelfEntry | null, keys: readonly string[]): ShelfEntry {
-  if (entry) return { ...entry, model: { ...entry.model, version: entry.model.version + 1 } };
+  if (entry) return nextVersion(entry);
   return {
     priceMarks: 0,
     onHand: 0,

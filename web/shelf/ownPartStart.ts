@@ -1,6 +1,7 @@
 /** What a bracket or another part of the shop's own begins with, before anybody holds a rule to it. */
 import type { LampKind, ShelfEntry } from '../../core/document/index.ts';
-import { nextModelKey, PLAIN_LAMP } from '../../core/place/index.ts';
+import { nextModelKey, PLAIN_PART } from '../../core/place/index.ts';
+import { nextVersion } from './ownLampStart.ts';
 
 export const PART_KINDS: readonly { value: LampKind; label: string }[] = [
   { value: 'bracket', label: 'bracket' },
@@ -11,27 +12,18 @@ export const PART_KINDS: readonly { value: LampKind; label: string }[] = [
 
 /** The part as it is, in its next version; or a small bolted bracket with one place, to be set right. */
 export function startOfPart(entry: ShelfEntry | null, keys: readonly string[]): ShelfEntry {
-  if (entry) return { ...entry, model: { ...entry.model, version: entry.model.version + 1 } };
+  if (entry) return nextVersion(entry);
   return {
     priceMarks: 0,
     onHand: 0,
     model: {
-      ...PLAIN_LAMP,
+      ...PLAIN_PART,
       key: nextModelKey(keys, 'OB'),
       version: 1,
       name: '',
       kind: 'bracket',
-      colours: [],
-      heads: 1,
-      light: 'led',
-      voltage: { minimumV: 9, maximumV: 32 },
-      averageA: 0,
-      maximumA: 0,
-      cutInV: 0,
       face: { shape: 'rectangle', widthMm: 80, heightMm: 60, depthMm: 60 },
       mounts: [{ kind: 'stud', holes: 2, holeMm: 6.6, places: null }],
-      leads: [],
-      sealing: 'IP69',
       massKg: 0.4,
       warrantyMonths: 0,
       holds: { massKg: 3, thicknessMm: 3, pads: [{ aMm: 0, bMm: 30, outMm: 40, faces: 'up', holeMm: 9 }] },

@@ -3,8 +3,8 @@ import { Button, Popover, Tooltip } from 'antd';
 import dayjs from 'dayjs';
 import { useEffect, useRef } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { lights, OPERATION_WORDS, STAGE_NAMES, STAGES, type Stage } from '../../core/document/index.ts';
-import { isHousing } from '../../core/place/index.ts';
+import { OPERATION_WORDS, STAGE_NAMES, STAGES, type Stage } from '../../core/document/index.ts';
+import { litHousings } from '../../core/place/index.ts';
 import type { Severity } from '../../core/rules/index.ts';
 import { formatLength } from '../../core/units/index.ts';
 import { useApp } from '../app/store.ts';
@@ -39,7 +39,7 @@ export function UnitHeader({ stage }: { stage: Stage }) {
       strip.scrollLeft = current.offsetLeft - strip.offsetLeft - (strip.clientWidth - current.clientWidth) / 2;
   }, [stage]);
 
-  const lampCount = lights(build).filter(isHousing).length;
+  const lampCount = litHousings(build).length;
   return (
     <>
       <div className="unit-header">

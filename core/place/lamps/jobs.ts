@@ -2,7 +2,7 @@
  * Lamps with several jobs: a housing that is mounted once, and in it one lamp a job, each with a lead, an amperage and a
  * colour of its own. Tags of further jobs are the housing's with a letter: L1, L1b, L1c.
  */
-import type { Build, Id, Lamp, LampModel, Position } from '../../document/index.ts';
+import { type Build, type Id, type Lamp, type LampModel, lights, type Position } from '../../document/index.ts';
 import { isDepth } from '../arrange.ts';
 
 const LETTERS = 'bcdef';
@@ -13,6 +13,9 @@ const MAX_NAME = 80;
 export const isHousing = ({ housingId }: Lamp): boolean => housingId === undefined;
 
 export const housings = (build: Build): Lamp[] => Object.values(build.lamps).filter(isHousing);
+
+/** What is mounted and gives light: the lamps that a fitter counts. */
+export const litHousings = (build: Build): Lamp[] => lights(build).filter(isHousing);
 
 /** Are two lamps in one housing? */
 export const shareHousing = (a: Lamp, b: Lamp): boolean => (a.housingId ?? a.id) === (b.housingId ?? b.id);

@@ -19,6 +19,20 @@ export const PLAIN_LAMP = {
   footMm: null,
 } satisfies Partial<LampModel>;
 
+/** A bracket, an aerial or a box, of which nothing more is known than that it gives no light. */
+export const PLAIN_PART = {
+  ...PLAIN_LAMP,
+  colours: [],
+  heads: 1,
+  light: 'led',
+  voltage: { minimumV: 9, maximumV: 32 },
+  averageA: 0,
+  maximumA: 0,
+  cutInV: 0,
+  leads: [],
+  sealing: 'IP69',
+} satisfies Partial<LampModel>;
+
 /** What a label says for 12 and 24 V, V (common practice, no source). */
 const RATED_V = { low: 12.8, high: 25.6 };
 /** From here on a lamp is made for 24 V. */

@@ -241,19 +241,17 @@ export function drillTemplate(build: Build, job: TemplateJob): Drawing {
     text(MARGIN_MM, MARGIN_MM + 14, 4, `${model.name} (${model.key}), ${MOUNTS[job.mount].name.toLowerCase()}`),
     text(MARGIN_MM, MARGIN_MM + 20, TEXT_MM, `On ${on}. Know what is behind it. Wear eye protection.`),
     ...notes.map((each, index) => text(MARGIN_MM, MARGIN_MM + 28 + index * 4.6, TEXT_MM, each)),
-    ...stations.flatMap(({ lamps: group, x, y }) => {
-      return [
-        ...box('outline', x, y, base.widthMm, base.heightMm),
-        ...(drilling.isMeasured ? [] : grid(x, y, base.widthMm, base.heightMm)),
-        line('centre', x - reachX, y, x + reachX, y),
-        line('centre', x, y - reachY, x, y + reachY),
-        text(x + 1.5, y - reachY + 2.5, 2.2, 'centre, fold here over an edge'),
-        ...drilling.slots.flatMap((slot) => slotShapes(slot, x, y)),
-        ...allHoles(drilling).flatMap((hole) => holeShapes(hole, x, y)),
-        text(x, y + reachY + 4.5, 4.4, listed(group), { bold: true, anchor: 'middle' }),
-        text(x, y + reachY + 9.5, 3, FACE_SEEN[group[0]!.face], { anchor: 'middle' }),
-      ];
-    }),
+    ...stations.flatMap(({ lamps: group, x, y }) => [
+      ...box('outline', x, y, base.widthMm, base.heightMm),
+      ...(drilling.isMeasured ? [] : grid(x, y, base.widthMm, base.heightMm)),
+      line('centre', x - reachX, y, x + reachX, y),
+      line('centre', x, y - reachY, x, y + reachY),
+      text(x + 1.5, y - reachY + 2.5, 2.2, 'centre, fold here over an edge'),
+      ...drilling.slots.flatMap((slot) => slotShapes(slot, x, y)),
+      ...allHoles(drilling).flatMap((hole) => holeShapes(hole, x, y)),
+      text(x, y + reachY + 4.5, 4.4, listed(group), { bold: true, anchor: 'middle' }),
+      text(x, y + reachY + 9.5, 3, FACE_SEEN[group[0]!.face], { anchor: 'middle' }),
+    ]),
     ...rulers(MARGIN_MM, heightMm - FOOT_MM + 22),
   ];
   return { widthMm, heightMm, shapes };

@@ -9,20 +9,13 @@ import { useWords } from '../../app/useWords.ts';
 import { useUnit } from '../useUnit.ts';
 import { AimRow } from './AimRow.tsx';
 import { ColourRow } from './ColourRow.tsx';
+import { FACE_WORDS } from './faceWords.ts';
 import { JobRows } from './JobRows.tsx';
 import { MountSection } from './MountSection.tsx';
 import { OtherEdges } from './OtherEdges.tsx';
 import { PadsSection } from './PadsSection.tsx';
 import { StandRow } from './StandRow.tsx';
 import { TapeField } from './TapeField.tsx';
-
-const FACE_WORDS: Record<Lamp['face'], string> = {
-  front: 'front',
-  rear: 'rear',
-  left: 'left side',
-  right: 'right side',
-  top: 'top',
-};
 
 export function LampPanel({ lamp }: { lamp: Lamp }) {
   const { build, body, preferences, mayEdit, act } = useUnit();

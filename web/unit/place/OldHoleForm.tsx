@@ -5,14 +5,9 @@ import { isDepth } from '../../../core/place/index.ts';
 import { newId } from '../../app/ids.ts';
 import { LengthField } from '../../ui/LengthField.tsx';
 import { useUnit } from '../useUnit.ts';
+import { FACE_WORDS, FACES } from './faceWords.ts';
 
-const FACES: { value: Face; label: string }[] = [
-  { value: 'front', label: 'front' },
-  { value: 'left', label: 'left side' },
-  { value: 'right', label: 'right side' },
-  { value: 'rear', label: 'rear' },
-  { value: 'top', label: 'top' },
-];
+const OPTIONS = FACES.map((face) => ({ value: face, label: FACE_WORDS[face] }));
 const AXES = [
   ['xMm', 'From front'],
   ['yMm', 'Left of centre'],
@@ -57,7 +52,7 @@ export function OldHoleForm({ beside, onClose }: { beside: Lamp | undefined; onC
       onFinish={keep}
     >
       <Form.Item label="On" name="face">
-        <Select aria-label="Face of the old hole" options={FACES} />
+        <Select aria-label="Face of the old hole" options={OPTIONS} />
       </Form.Item>
       {AXES.map(([axis, label]) => (
         <Form.Item

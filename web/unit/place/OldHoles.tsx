@@ -6,15 +6,8 @@ import { type OldHoleFate, oldHoleFates, plugFor } from '../../../core/place/ind
 import { fine, mm, say, type Words } from '../../../core/units/index.ts';
 import { useWords } from '../../app/useWords.ts';
 import { useUnit } from '../useUnit.ts';
+import { FACE_WORDS } from './faceWords.ts';
 import { OldHoleForm } from './OldHoleForm.tsx';
-
-const FACE_WORDS: Record<OldHole['face'], string> = {
-  front: 'front',
-  rear: 'rear',
-  left: 'left side',
-  right: 'right side',
-  top: 'top',
-};
 
 function fateWords({ diameterMm }: OldHole, fate: OldHoleFate): Words {
   switch (fate.kind) {

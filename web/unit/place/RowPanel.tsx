@@ -15,7 +15,8 @@ import { useWords } from '../../app/useWords.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { NumberInput } from '../../ui/NumberInput.tsx';
 import { useUnit } from '../useUnit.ts';
-import { FACE_WORDS, type RowWish, rowSites, wishOn } from './rowWish.ts';
+import { FACE_WORDS } from './faceWords.ts';
+import { type RowWish, rowSites, wishOn } from './rowWish.ts';
 
 const ACROSS_WORDS = { xMm: 'From front', yMm: 'From centreline', zMm: 'From ground' } as const;
 const KINDS = [

@@ -1,7 +1,7 @@
 import { Select } from 'antd';
 import type { BodyPart } from '../../../core/body/index.ts';
 import type { Lamp, LampModel } from '../../../core/document/index.ts';
-import { footOf, leaveOperation, padBolt, padsOf, standOperations, tagList } from '../../../core/place/index.ts';
+import { footOf, leaveOperation, padBolt, padsOf, standOperations } from '../../../core/place/index.ts';
 import { fine, mm, say } from '../../../core/units/index.ts';
 import { useWords } from '../../app/useWords.ts';
 import { useUnit } from '../useUnit.ts';
@@ -47,7 +47,7 @@ export function StandRow({ lamp, model, part }: { lamp: Lamp; model: LampModel; 
               { value: SKIN, label: holder ? 'the skin, where it is now' : under },
               ...places.map(({ each, known }) => ({
                 value: keyOf(known.taken),
-                label: `${tagList([each.tag])} place ${known.taken.index + 1}, ${build.models[each.modelKey]?.name ?? ''}`,
+                label: `${each.tag} place ${known.taken.index + 1}, ${build.models[each.modelKey]?.name ?? ''}`,
               })),
             ]}
             onChange={choose}

@@ -1,6 +1,7 @@
 import type { Body, BodyPart } from '../../../core/body/index.ts';
 import type { Face } from '../../../core/document/index.ts';
 import { type Arrangement, partsForRow, usualAcrossMm } from '../../../core/place/index.ts';
+import { FACES } from './faceWords.ts';
 
 /** A row as it is being chosen: where, how far apart, of what. */
 export interface RowWish {
@@ -11,15 +12,6 @@ export interface RowWish {
   modelKey: string | null;
   colour: string | null;
 }
-
-const FACES: readonly Face[] = ['front', 'rear', 'top', 'left', 'right'];
-export const FACE_WORDS: Record<Face, string> = {
-  front: 'front',
-  rear: 'rear',
-  top: 'top',
-  left: 'left side',
-  right: 'right side',
-};
 
 interface RowSite {
   face: Face;
