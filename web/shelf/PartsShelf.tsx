@@ -1,9 +1,10 @@
 import type { ShelfEntry } from '../../core/document/index.ts';
-import { formatKg, MOUNTS } from '../../core/place/index.ts';
-import { typedFine } from '../../core/units/index.ts';
+import { formatKg } from '../../core/place/index.ts';
 import { useApp } from '../app/store.ts';
-import { FaceSwatch } from '../ui/FaceSwatch.tsx';
 import { faceSize } from '../ui/faceSize.ts';
+import { KitChips } from './KitChips.tsx';
+import { ModelName } from './ModelName.tsx';
+import { MountWords } from './MountWords.tsx';
 
 /** Brackets, aerials, cameras and boxes of the shelf: how they are held, and what they hold. */
 export function PartsShelf({
@@ -33,47 +34,27 @@ export function PartsShelf({
         </tr>
       </thead>
       <tbody>
-        {entries.map(({ model, priceMarks, onHand }) => {
-          const mount = model.mounts[0]!;
-          return (
-            <tr key={model.key}>
-              <td>
-                <FaceSwatch model={model} />{' '}
-                {onEdit ? (
-                  <button type="button" className="link" onClick={() => onEdit(model.key)}>
-                    <b>{model.name}</b>
-                  </button>
-                ) : (
-                  <b>{model.name}</b>
-                )}
-              </td>
-              <td className="mono">{model.key}</td>
-              <td>{model.kind}</td>
-              <td className="right mono">{faceSize(model.face, unit)}</td>
-              <td>
-                {MOUNTS[mount.kind].name.toLowerCase()}
-                {mount.holes > 0 && (
-                  <span className="mono muted">
-                    {' '}
-                    {mount.holes} × {typedFine(mount.holeMm, unit)}
-                  </span>
-                )}
-              </td>
-              <td className="right mono">{formatKg(model.massKg)}</td>
-              <td className="right mono">{model.holds ? formatKg(model.holds.massKg) : ''}</td>
-              <td className="right mono">{model.holds?.pads.length ?? ''}</td>
-              <td>
-                {model.kitContents.map((item) => (
-                  <span key={item} className="chip">
-                    {item}
-                  </span>
-                ))}
-              </td>
-              <td className="right mono">{priceMarks}</td>
-              <td className="right mono">{onHand}</td>
-            </tr>
-          );
-        })}
+        {entries.map(({ model, priceMarks, onHand }) => (
+          <tr key={model.key}>
+            <td>
+              <ModelName model={model} onEdit={onEdit} />
+            </td>
+            <td className="mono">{model.key}</td>
+            <td>{model.kind}</td>
+            <td className="right mono">{faceSize(model.face, unit)}</td>
+            <td>
+              <MountWords model={model} />
+            </td>
+            <td className="right mono">{formatKg(model.massKg)}</td>
+            <td className="right mono">{model.holds ? formatKg(model.holds.massKg) : ''}</td>
+            <td className="right mono">{model.holds?.pads.length ?? ''}</td>
+            <td>
+              <KitChips model={model} />
+            </td>
+            <td className="right mono">{priceMarks}</td>
+            <td className="right mono">{onHand}</td>
+          </tr>
+        ))}
       </tbody>
     </table>
   );

@@ -2,14 +2,9 @@ import { PlusOutlined, SearchOutlined } from '@ant-design/icons';
 import { Button, Input, Segmented } from 'antd';
 import { useRef, useState } from 'react';
 import { givesLight, type Loom } from '../../core/document/index.ts';
-import { typedFine } from '../../core/units/index.ts';
 import { useSessionQuery, useShelfQuery } from '../app/api.ts';
-import { useApp } from '../app/store.ts';
 import { useShop } from '../app/useShop.ts';
-import { FaceSwatch } from '../ui/FaceSwatch.tsx';
-import { faceSize } from '../ui/faceSize.ts';
-import { LIGHT } from '../ui/tokens.ts';
-import { VirtualRows } from '../ui/VirtualRows.tsx';
+import { LampsShelf } from './LampsShelf.tsx';
 import { LoomForm } from './LoomForm.tsx';
 import { LoomsList } from './LoomsList.tsx';
 import { OwnLamp } from './OwnLamp.tsx';
@@ -18,8 +13,6 @@ import { PartsShelf } from './PartsShelf.tsx';
 import '../unit/unit.css';
 import './shelf.css';
 
-const ROW_PX = 31;
-const COLUMNS = 11;
 const NEW = 'new';
 const NEW_WORDS = { lamps: 'Own lamp', parts: 'Own part', looms: 'Loom' } as const;
 
@@ -27,7 +20,6 @@ export default function ShelfPage() {
   const { data: entries = [], isLoading } = useShelfQuery();
   const shelf = useRef<HTMLElement>(null);
   const [text, setText] = useState('');
-  const unit = useApp((state) => state.preferences.length);
   const { data: session } = useSessionQuery();
   const mayPut = session !== undefined && session !== null && session.person.role !== 'owner';
   const { shop } = useShop();
@@ -87,85 +79,7 @@ export default function ShelfPage() {
       <section className="shelf-scroll" aria-label="Shelf" tabIndex={0} ref={shelf}>
         {view === 'looms' && shop && <LoomsList shop={shop} text={text} onEdit={setLoom} />}
         {view === 'parts' && <PartsShelf entries={shown} onEdit={mayPut ? setEdited : undefined} />}
-        {view === 'lamps' && (
-          <table className="plain parts-table">
-            <thead>
-              <tr>
-                <th>Lamp</th>
-                <th>Number</th>
-                <th>Colours</th>
-                <th className="right">Face, {unit}</th>
-                <th className="right">A mean / all</th>
-                <th className="right">Volts</th>
-                <th>Mount</th>
-                <th>In the box, and sold apart</th>
-                <th className="right">Warranty</th>
-                <th className="right">Marks</th>
-                <th className="right">On hand</th>
-              </tr>
-            </thead>
-            <VirtualRows
-              items={shown}
-              keyOf={({ model }) => model.key}
-              scroller={shelf}
-              rowPx={ROW_PX}
-              columns={COLUMNS}
-            >
-              {({ model, priceMarks, onHand }) => (
-                <tr key={model.key}>
-                  <td>
-                    <FaceSwatch model={model} />{' '}
-                    {mayPut ? (
-                      <button type="button" className="link" onClick={() => setEdited(model.key)}>
-                        <b>{model.name}</b>
-                      </button>
-                    ) : (
-                      <b>{model.name}</b>
-                    )}{' '}
-                    {model.light === 'filament' && <span className="chip">filament</span>}
-                  </td>
-                  <td className="mono">{model.key}</td>
-                  <td>
-                    {model.colours.map((colour) => (
-                      <i key={colour} className="colour-dot" style={{ background: LIGHT[colour] }} title={colour} />
-                    ))}
-                  </td>
-                  <td className="right mono">{faceSize(model.face, unit)}</td>
-                  <td className="right mono">
-                    {model.averageA} / {model.maximumA}
-                  </td>
-                  <td className="right mono">
-                    {model.voltage.minimumV}–{model.voltage.maximumV}
-                  </td>
-                  <td>
-                    {model.mounts[0]!.kind}
-                    {model.mounts[0]!.holes > 0 && (
-                      <span className="mono muted">
-                        {' '}
-                        {model.mounts[0]!.holes} × {typedFine(model.mounts[0]!.holeMm, unit)}
-                      </span>
-                    )}
-                  </td>
-                  <td>
-                    {model.kitContents.map((item) => (
-                      <span key={item} className="chip">
-                        {item}
-                      </span>
-                    ))}
-                    {model.soldApart.map((item) => (
-                      <span key={item.partKey} className="chip apart">
-                        {item.name} apart
-                      </span>
-                    ))}
-                  </td>
-                  <td className="right mono">{model.warrantyMonths} mo</td>
-                  <td className="right mono">{priceMarks}</td>
-                  <td className="right mono">{onHand}</td>
-                </tr>
-              )}
-            </VirtualRows>
-          </table>
-        )}
+        {view === 'lamps' && <LampsShelf entries={shown} scroller={shelf} onEdit={mayPut ? setEdited : undefined} />}
         {view !== 'looms' && !isLoading && shown.length === 0 && (
           <p className="empty">Nothing on the shelf is called that.</p>
         )}
