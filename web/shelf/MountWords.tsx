@@ -1,5 +1,4 @@
 import type { LampModel } from '../../core/document/index.ts';
-import { MOUNTS } from '../../core/place/index.ts';
 import { typedFine } from '../../core/units/index.ts';
 import { useApp } from '../app/store.ts';
 
@@ -9,7 +8,7 @@ export function MountWords({ model }: { model: LampModel }) {
   const { kind, holes, holeMm } = model.mounts[0]!;
   return (
     <>
-      {MOUNTS[kind].name.toLowerCase()}
+      {kind}
       {holes > 0 && (
         <span className="mono muted">
           {' '}

@@ -33,7 +33,7 @@ describe('brackets and other parts of the shelf', () => {
     const cells = within(row)
       .getAllByRole('cell')
       .map((cell) => cell.textContent!.trim());
-    expect(cells.slice(1, 8)).toEqual(['HB-2001', 'bracket', '200 × 64', 'blind rivets 10 × 4.9', '0.45', '2.5', '2']);
+    expect(cells.slice(1, 8)).toEqual(['HB-2001', 'bracket', '200 × 64', 'rivet 10 × 4.9', '0.45', '2.5', '2']);
     expect(screen.getByText('2 of 2 parts')).toBeTruthy();
     expect(screen.queryByText('Chase lamp 360')).toBeNull();
   });
