@@ -2,7 +2,7 @@
 
 import { type Build, lights, STAGES, type Stage } from '../document/index.ts';
 import { slotWhen, unfedLamps } from '../graph/index.ts';
-import { housings, litHousings } from '../place/index.ts';
+import { litHousings } from '../place/index.ts';
 import { capChecks, provingCount } from '../prove/index.ts';
 import type { Assessment } from '../rules/index.ts';
 import { jobSteps } from '../steps/index.ts';
@@ -23,8 +23,7 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
   const slots = Object.values(build.slots);
   const read = slots.filter((slot) => slotWhen(slot, build.electrics.systemVoltageV) !== 'unread').length;
   const lamps = lights(build);
-  const mounted = housings(build).length;
-  const lampsMounted = litHousings(build).length;
+  const mounted = litHousings(build).length;
   const unfed = unfedLamps(build).length;
   const shown = new Set(Object.values(build.functions).flatMap((each) => Object.keys(each.shows)));
   const withPattern = lamps.filter((lamp) => shown.has(lamp.id)).length;
@@ -51,7 +50,7 @@ export function stageProgress(build: Build, assessment: Assessment): StageProgre
     },
     place: {
       share: mounted === 0 ? 0 : placeFindings > 0 ? 0.9 : 1,
-      words: mounted === 0 ? '' : count(lampsMounted, 'lamp'),
+      words: mounted === 0 ? '' : count(mounted, 'lamp'),
     },
     feed: {
       share: part(lamps.length - unfed + caps.length, lamps.length + caps.length),
