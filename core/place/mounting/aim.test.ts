@@ -55,7 +55,15 @@ describe('the aim of a lamp in words', () => {
     expect(said('rear', -15, 0)).toBe('15° in');
     expect(said('rear', 0, 20)).toBe('20° up');
     expect(said('rear', 0, 0)).toBe('straight');
-    expect(said('top', -90, -10)).toBe('270° round from straight ahead, 10° down');
+    expect([0, 90, 180, -180, -90].map((turn) => said('top', turn, 0))).toEqual([
+      'ahead',
+      'to the right',
+      'behind',
+      'behind',
+      'to the left',
+    ]);
+    expect(said('top', -80, -10)).toBe('to the left, 10° on clockwise, 10° down');
+    expect(said('top', 170, 0)).toBe('behind, 10° on anticlockwise');
     expect(aimWords({ face: 'rear', position: at(0) })).toBe('straight');
     expect(aimWords({ face: 'top', position: at(0) })).toBe('not aimed');
     expect(mirroredAim({ turnDeg: 15, tiltDeg: -10 })).toEqual({ turnDeg: -15, tiltDeg: -10 });

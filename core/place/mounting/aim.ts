@@ -40,12 +40,24 @@ export const outwards = (face: Face, yMm: Millimetres): 1 | -1 => {
   return word === 'out' || word === 'forward' || word === 'to the right' ? 1 : -1;
 };
 
-/** "15° out, 10° down"; upright on top, round from straight ahead, or not aimed at all. Straight out is "straight". */
+/** Sides as one says where something upright looks, clockwise. */
+const TOWARDS = ['ahead', 'to the right', 'behind', 'to the left'] as const;
+
+/** The nearest side, and what is missing to it: "behind, 10° on clockwise". */
+function uprightWords(turnDeg: Degrees): string {
+  const quarter = Math.round(turnDeg / 90);
+  const onDeg = turnDeg - quarter * 90;
+  const side = TOWARDS[(quarter + 4) % 4]!;
+  if (onDeg === 0) return side;
+  return `${side}, ${Math.abs(onDeg)}° on ${onDeg > 0 ? 'clockwise' : 'anticlockwise'}`;
+}
+
+/** "15° out, 10° down"; what stands upright by the side that it looks to, or not aimed. Straight out is "straight". */
 export function aimWords({ aim, face, position }: Pick<Lamp, 'aim' | 'face' | 'position'>): string {
   if (!aim) return face === 'top' ? 'not aimed' : 'straight';
   const { turnDeg, tiltDeg } = aim;
   const tilt = tiltDeg === 0 ? [] : [`${Math.abs(tiltDeg)}° ${tiltDeg > 0 ? 'up' : 'down'}`];
-  if (face === 'top') return [`${(turnDeg + 360) % 360}° round from straight ahead`, ...tilt].join(', ');
+  if (face === 'top') return [uprightWords(turnDeg), ...tilt].join(', ');
   const turn = turnDeg === 0 ? [] : [`${Math.abs(turnDeg)}° ${turnedTo(face, position.yMm, turnDeg)}`];
   return [...turn, ...tilt].join(', ') || 'straight';
 }

@@ -229,6 +229,15 @@ describe('what holds it', () => {
     expect(padBolt(build, tagged(build, 'L1'))).toEqual({ thread: 'M8', neededMm: 20.1, lengthMm: 25 });
     expect(padBolt(build, tagged(build, 'H1'))).toBeNull();
     expect(hangingKg(build, tagged(build, 'H1'))).toBeCloseTo(0.75, 9);
+    // The smaller hole decides: a place of 10.5 takes an M10, a foot of 8.5 lets an M8 through. 4 + 3 + 10.9 = 17.9 of M8.
+    const arm = testTruck().lamp('HB-2002', 'rear', REAR, { single: true }).onBracket('FL-0702', 'H1', 1).build;
+    expect(padBolt(arm, Object.values(arm.lamps).find(({ pad }) => pad)!)).toEqual({
+      thread: 'M8',
+      neededMm: 17.9,
+      lengthMm: 20,
+    });
+    const wide = testTruck().lamp('HB-2002', 'rear', REAR, { single: true }).onBracket('FL-0701', 'H1', 1).build;
+    expect(padBolt(wide, Object.values(wide.lamps).find(({ pad }) => pad)!)?.thread).toBe('M10');
     const model = { ...build.models['CH-1301']!, footMm: null };
     expect(padBolt({ ...build, models: { ...build.models, 'CH-1301': model } }, tagged(build, 'L1'))).toBeNull();
   });

@@ -7,6 +7,7 @@ import {
   type Build,
   type Face,
   type Lamp,
+  type LampModel,
   type Pad,
   type PadTaken,
   type Position,
@@ -15,6 +16,7 @@ import {
 import type { Millimetres } from '../../units/index.ts';
 import { besideOnFace, viewPoint } from '../lampGeometry.ts';
 import { boltThrough, type StackBolt } from './fasteners.ts';
+import { mountOf } from './mounts.ts';
 
 /** What touches the skin: the bracket that a lamp stands on, or the lamp itself. */
 export const footOf = ({ lamps }: Pick<Build, 'lamps'>, lamp: Lamp): Lamp => lamps[lamp.pad?.onId ?? ''] ?? lamp;
@@ -77,11 +79,18 @@ export const formatKg = (kg: number): string => String(Math.round(kg * 100) / 10
 export const hangingKg = (build: Pick<Build, 'lamps' | 'models'>, holder: Lamp): number =>
   standingOn(build, holder.id).reduce((sum, lamp) => sum + (build.models[lamp.modelKey]?.massKg ?? 0), 0);
 
-/** The bolt that holds a lamp on its bracket; null where no bolt does, or where nobody has measured the lamp's foot. */
+/** What a lamp's own foot lets through; any bolt where it says nothing of bolts. */
+function boltHoleMm(lamp: Lamp, model: LampModel): Millimetres {
+  const { kind, holeMm } = mountOf(lamp, model);
+  return (kind === 'stud' || kind === 'bracket') && holeMm > 0 ? holeMm : Number.POSITIVE_INFINITY;
+}
+
+/** The bolt that holds a lamp on its bracket, by the smaller of their two holes; null where no bolt does, or where nobody has measured the lamp's foot. */
 export function padBolt(build: Pick<Build, 'lamps' | 'models'>, lamp: Lamp): StackBolt | null {
   const holder = build.lamps[lamp.pad?.onId ?? ''];
   const holds = build.models[holder?.modelKey ?? '']?.holds;
   const pad = holds?.pads[lamp.pad?.index ?? -1];
-  const footMm = build.models[lamp.modelKey]?.footMm;
-  return holds && pad && footMm ? boltThrough(pad.holeMm, holds.thicknessMm + footMm) : null;
+  const model = build.models[lamp.modelKey];
+  if (!holds || !pad || !model?.footMm) return null;
+  return boltThrough(Math.min(pad.holeMm, boltHoleMm(lamp, model)), holds.thicknessMm + model.footMm);
 }
