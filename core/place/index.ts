@@ -47,7 +47,7 @@ export {
   wantsApart,
 } from './mounting/pads.ts';
 export { BRIDGE_MM, holePosition, type PlacedHole, placedHoles } from './mounting/placedHoles.ts';
-export { bracketRivet } from './papers/bracketRivet.ts';
+export { bracketBolt, bracketRivet } from './papers/bracketFixings.ts';
 export {
   type Drawing,
   drawingDxf,

@@ -3,6 +3,7 @@ import { type Body, raisesParts } from '../body/index.ts';
 import type { Build, Face, Lamp, MountKind } from '../document/index.ts';
 import {
   aimWords,
+  bracketBolt,
   bracketRivet,
   compareTags,
   cutLengthMm,
@@ -106,15 +107,24 @@ function depthWarnings(rows: readonly HoleRow[]): Words[] {
 const MAKES_HOLES =
   /^(mark|pilot|step up|deburr|paint the edge|tape the template|drill|cut between|file|hold the base)/;
 
-/** The rivets of brackets, each size once. */
-function rivetWords(build: Build, body: Body, brackets: readonly Lamp[]): Words[] {
-  const sizes = brackets.flatMap((lamp) => {
-    const rivet = bracketRivet(body, lamp, build.models[lamp.modelKey]!);
-    return rivet ? [[`${rivet.diameterMm} ${rivet.lengthMm}`, rivet] as const] : [];
+/** The rivets and bolts of brackets, each size once. */
+function fixingWords(build: Build, body: Body, brackets: readonly Lamp[]): Words[] {
+  const sizes = brackets.flatMap((lamp): [string, Words][] => {
+    const model = build.models[lamp.modelKey]!;
+    const rivet = bracketRivet(body, lamp, model);
+    const bolt = bracketBolt(body, lamp, model);
+    if (rivet)
+      return [
+        [
+          `rivet ${rivet.diameterMm} ${rivet.lengthMm}`,
+          say`Rivets ${fine(rivet.diameterMm)} by ${fine(rivet.lengthMm)}.`,
+        ],
+      ];
+    return bolt?.lengthMm
+      ? [[`bolt ${bolt.thread} ${bolt.lengthMm}`, say`Bolts ${bolt.thread} by ${fine(bolt.lengthMm)}.`]]
+      : [];
   });
-  return [...new Map(sizes).values()].map(
-    ({ diameterMm, lengthMm }) => say`Rivets ${fine(diameterMm)} by ${fine(lengthMm)}.`,
-  );
+  return [...new Map(sizes).values()];
 }
 
 /** Lamps onto their brackets, with the bolt of each, after the brackets are on. */
@@ -145,7 +155,7 @@ function mountingWords(build: Build, body: Body, lamps: readonly Lamp[]): Words 
   return joined(
     [
       ...(brackets.length > 0 ? [plain(mountWords(build, brackets))] : []),
-      ...rivetWords(build, body, brackets),
+      ...fixingWords(build, body, brackets),
       ...(others.length > 0 ? [plain(mountWords(build, others))] : []),
       ...padWords(build, lamps),
       ...aimingWords(lamps),

@@ -24,6 +24,14 @@ describe('fasteners of a bracket', () => {
     expect(bought(build).filter(([, , use]) => use === 'H2')).toEqual([]);
   });
 
+  it('are bolts through a bolted bracket and its skin, one a hole, unless its box has them', () => {
+    // 4 of arm and 3 of step: 7 + 1.6 + 5.2 + 2 = 15.8 of M6: 16.
+    const arm = testTruck().lamp('HB-2002', 'rear', { yMm: 0, zMm: 1100 }, { single: true }).build;
+    expect(bought(arm)).toEqual([['Bolt M6 x 16, washer and lock nut', 2, 'H1']]);
+    const model = { ...arm.models['HB-2002']!, kitContents: ['arm', 'bolts'] };
+    expect(bought({ ...arm, models: { 'HB-2002': model } })).toEqual([]);
+  });
+
   it('are left out where nobody can say how long: a foot that nobody has measured, a bracket on existing bolts', () => {
     expect(bought(remade('CH-1301', { footMm: null })).filter(([, , use]) => use === 'L1')).toEqual([]);
     const clamped = testTruck().lamp('HB-2004', 'rear', { yMm: 0, zMm: 1100 }, { single: true }).build;

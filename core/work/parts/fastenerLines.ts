@@ -1,7 +1,7 @@
 /** Bolts and rivets of brackets, of the length that their stack asks for. */
 import type { Body } from '../../body/index.ts';
 import type { Build, Lamp } from '../../document/index.ts';
-import { bracketRivet, formatMm, housings, mountOf, oldHoleRows, padBolt } from '../../place/index.ts';
+import { bracketBolt, bracketRivet, formatMm, housings, mountOf, oldHoleRows, padBolt } from '../../place/index.ts';
 
 /** A line of the parts list as far as fasteners fill it in. */
 interface FastenerLine {
@@ -31,13 +31,15 @@ const closingLines = (build: Build): FastenerLine[] =>
 /** What brings its own bolt, as its box says. */
 const HAS_BOLT = /bolt|stud/i;
 
-/** A bolt for whatever stands on a bracket and brings none, rivets for a bracket; none where nobody can say their length. */
+/** Bolts for a bracket and for what stands on it that bring none, rivets; none where nobody can say their length. */
 function lampLines(build: Build, body: Body, lamp: Lamp): FastenerLine[] {
   const model = build.models[lamp.modelKey];
   if (!model) return [];
-  const bolt = padBolt(build, lamp);
-  if (bolt?.lengthMm && !model.kitContents.some((item) => HAS_BOLT.test(item)))
-    return [fastener(`Bolt ${bolt.thread} x ${bolt.lengthMm}, washer and lock nut`, 1, lamp.tag)];
+  const bolt = padBolt(build, lamp) ?? bracketBolt(body, lamp, model);
+  if (bolt?.lengthMm && !model.kitContents.some((item) => HAS_BOLT.test(item))) {
+    const count = lamp.pad ? 1 : mountOf(lamp, model).holes;
+    return [fastener(`Bolt ${bolt.thread} x ${bolt.lengthMm}, washer and lock nut`, count, lamp.tag)];
+  }
   const rivet = bracketRivet(body, lamp, model);
   if (!rivet) return [];
   const name = `Blind rivet ${formatMm(rivet.diameterMm)} x ${formatMm(rivet.lengthMm)} mm`;
