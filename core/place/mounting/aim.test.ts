@@ -42,7 +42,9 @@ describe('the aim of a lamp in words', () => {
     // Behind the unit, clockwise from above goes to its left: out on the left, in on the right.
     expect([300, -300, 0].map((yMm) => turnedTo('rear', yMm, 5))).toEqual(['out', 'in', 'to the left']);
     expect([300, -300, 0].map((yMm) => turnedTo('front', yMm, 5))).toEqual(['in', 'out', 'to the right']);
-    expect([turnedTo('left', 900, 5), turnedTo('right', -900, 5)]).toEqual(['forward', 'back']);
+    expect([turnedTo('left', 900, 1), turnedTo('right', -900, 1)]).toEqual(['forward', 'back']);
+    expect([turnedTo('left', 900, -1), turnedTo('right', -900, -1)]).toEqual(['back', 'forward']);
+    expect([turnedTo('front', 0, 1), turnedTo('rear', 0, -1)]).toEqual(['to the right', 'to the right']);
     expect([outwards('rear', 300), outwards('rear', -300), outwards('front', 300), outwards('left', 9)]).toEqual([
       1, -1, -1, 1,
     ]);
@@ -63,7 +65,8 @@ describe('the aim of a lamp in words', () => {
       'to the left',
     ]);
     expect(said('top', -80, -10)).toBe('to the left, 10° on clockwise, 10° down');
-    expect(said('top', 170, 0)).toBe('behind, 10° on anticlockwise');
+    expect(said('top', 179, 0)).toBe('behind, 1° on anticlockwise');
+    expect(said('top', 1, 1)).toBe('ahead, 1° on clockwise, 1° up');
     expect(aimWords({ face: 'rear', position: at(0) })).toBe('straight');
     expect(aimWords({ face: 'top', position: at(0) })).toBe('not aimed');
     expect(mirroredAim({ turnDeg: 15, tiltDeg: -10 })).toEqual({ turnDeg: -15, tiltDeg: -10 });

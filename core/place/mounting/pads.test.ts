@@ -8,9 +8,8 @@ import { moveTo, nudge } from '../arrange.ts';
 import { mirrorOperations } from '../lamps/newLamps.ts';
 import { leaveOperation, placeOnPadOperation, standOperations } from '../lamps/padLamps.ts';
 import { copyLayout } from '../rows.ts';
-import { boltThrough, rivetFor } from './fasteners.ts';
 import { drillingOf } from './mounts.ts';
-import { footOf, freePadNear, hangingKg, padBolt, padPlace, padsOf, wantsApart } from './pads.ts';
+import { footOf, formatKg, freePadNear, hangingKg, padBolt, padPlace, padsOf, wantsApart } from './pads.ts';
 
 const REAR = { yMm: 0, zMm: 1100 };
 const BRACKET = 'HB-2001';
@@ -200,29 +199,6 @@ describe('a copied layout', () => {
 });
 
 describe('what holds it', () => {
-  it('a bolt is as long as its stack, a washer, a nut and two threads; the next length that is kept', () => {
-    // M8: 6.2 + 1.6 + 6.8 + 2 x 1.25 = 17.1; the next is 20. ISO 7089, 4032 and 261, from memory.
-    expect(boltThrough(9, 6.2)).toEqual({ thread: 'M8', neededMm: 17.1, lengthMm: 20 });
-    // 9.1 + 10.9 = 20: it just does; a tenth more wants 25.
-    expect(boltThrough(9, 9.1)).toMatchObject({ neededMm: 20, lengthMm: 20 });
-    expect(boltThrough(9, 9.2)).toMatchObject({ neededMm: 20.1, lengthMm: 25 });
-    // M6: 5 + 1.6 + 5.2 + 2 = 13.8.
-    expect(boltThrough(6.6, 5)).toEqual({ thread: 'M6', neededMm: 13.8, lengthMm: 16 });
-    expect(boltThrough(9, 200)!.lengthMm).toBeNull();
-    expect(boltThrough(3, 5)).toBeNull();
-  });
-
-  it('a rivet grips with 1.2 of its diameter to spare (common practice, no source)', () => {
-    // 3.2 + 3 = 6.2; + 1.2 x 4.8 = 11.96: 12.
-    expect(rivetFor(4.9, 6.2)).toEqual({ diameterMm: 4.8, lengthMm: 12 });
-    expect(rivetFor(4.9, 6.3)).toEqual({ diameterMm: 4.8, lengthMm: 14 });
-    expect(rivetFor(4.9, 40)).toBeNull();
-    // The hole of a 4.8 is 4.9; what is 0.15 off is still its own.
-    expect(rivetFor(5.05, 6.2)?.diameterMm).toBe(4.8);
-    expect(rivetFor(5.06, 6.2)).toBeNull();
-    expect(rivetFor(7.5, 4)).toBeNull();
-  });
-
   it('is known where the foot of the lamp is, and weighs what its lamps weigh together', () => {
     const { build } = onBulkhead();
     // Metal 3.2 and a foot of 6 under an M8: 9.2 + 10.9 = 20.1.
@@ -238,6 +214,7 @@ describe('what holds it', () => {
     });
     const wide = testTruck().lamp('HB-2002', 'rear', REAR, { single: true }).onBracket('FL-0701', 'H1', 1).build;
     expect(padBolt(wide, Object.values(wide.lamps).find(({ pad }) => pad)!)?.thread).toBe('M10');
+    expect([0.754, 0.756, 12].map(formatKg)).toEqual(['0.75', '0.76', '12']);
     const model = { ...build.models['CH-1301']!, footMm: null };
     expect(padBolt({ ...build, models: { ...build.models, 'CH-1301': model } }, tagged(build, 'L1'))).toBeNull();
   });

@@ -94,6 +94,30 @@ describe('an old hole', () => {
     expect(inWords(closing(bare).detail)).toMatch(/^Grommets/);
   });
 
+  it('on top lies along and across its base as that stands there: 90 across, 60 along', () => {
+    const flood = testTruck().lamp('FL-0702', 'top', { xMm: 1200, yMm: 0 }, { single: true }).build;
+    const [over] = Object.values(flood.lamps);
+    const { widthMm, depthMm } = flood.models['FL-0702']!.face;
+    const fate = (xMm: number, yMm: number) => {
+      const at = { ...over!.position, xMm: over!.position.xMm + xMm, yMm: over!.position.yMm + yMm };
+      const hole = { id: ids(), face: 'top' as const, position: at, diameterMm: 8, note: '' };
+      return fateOf(applied(flood, [{ kind: 'recordOldHole', hole }])).kind;
+    };
+    expect(widthMm).not.toBe(depthMm);
+    expect([fate(depthMm / 2 - 9, 0), fate(depthMm / 2 - 8.9, 0)]).toEqual(['covered', 'close']);
+    expect([fate(0, widthMm / 2 - 9), fate(0, widthMm / 2 - 8.9)]).toEqual(['covered', 'close']);
+  });
+
+  it('under a lamp that stands on a bracket is not covered by it', () => {
+    const arm = testTruck()
+      .lamp('HB-2002', 'top', { xMm: 1200, yMm: 0 }, { single: true })
+      .onBracket('FL-0702', 'H1', 1);
+    const on = Object.values(arm.build.lamps).find(({ pad }) => pad)!;
+    const hole = { id: ids(), face: 'top' as const, position: on.position, diameterMm: 8, note: '' };
+    const { by } = fateOf(applied(arm.build, [{ kind: 'recordOldHole', hole }])) as { by?: { tag: string } };
+    expect(by?.tag).not.toBe(on.tag);
+  });
+
   it('on another face is another matter', () => {
     const hole = { id: ids(), face: 'top' as const, position, diameterMm: 10.5, note: '' };
     expect(fateOf(applied(bare, [{ kind: 'recordOldHole', hole }])).kind).toBe('close');

@@ -76,7 +76,8 @@ describe('V6: aimed further than it turns', () => {
   it('a lamp that is fixed looks straight out; upright on top it is bolted on at any heading', () => {
     const fixed = testTruck().lamp('MK-0101', 'rear', { yMm: 700, zMm: 1000 }, { single: true }).build;
     expect(told(edited(fixed, 'L1', { aim: { turnDeg: 0, tiltDeg: 0 } }), 'V6')).toEqual([]);
-    expect(told(edited(fixed, 'L1', { aim: { turnDeg: 5, tiltDeg: 0 } }), 'V6')[0]).toContain('is fixed');
+    expect(told(edited(fixed, 'L1', { aim: { turnDeg: 1, tiltDeg: 0 } }), 'V6')[0]).toContain('is fixed');
+    expect(told(edited(fixed, 'L1', { aim: { turnDeg: 0, tiltDeg: 1 } }), 'V6')[0]).toContain('is fixed');
     const top = testTruck().lamp('FL-0701', 'top', { xMm: 1200, yMm: 0 }, { single: true }).build;
     expect(told(edited(top, 'T1', { aim: { turnDeg: 180, tiltDeg: -60 } }), 'V6')).toEqual([]);
     expect(told(edited(top, 'T1', { aim: { turnDeg: 180, tiltDeg: -61 } }), 'V6')).toHaveLength(1);
@@ -117,5 +118,8 @@ describe('V7: nothing under a lamp', () => {
       { kind: 'moveLamps', moves: [{ lampId: tagged(bare, 'L1').id, position: away, face: 'top' }] },
     ]);
     expect(told(inAir, 'V7')).toEqual(['L1 sits on nothing: no part of the unit is under it there.']);
+    // What comes with a bracket, a clamp or a stem of its own reaches to what holds it.
+    const held = (mount: 'bracket' | 'clamp' | 'pipe' | 'magnet') => told(edited(inAir, 'L1', { mount }), 'V7').length;
+    expect((['bracket', 'clamp', 'pipe', 'magnet'] as const).map(held)).toEqual([0, 0, 0, 1]);
   });
 });
